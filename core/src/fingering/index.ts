@@ -1,0 +1,2 @@
+export { moveFinder, type Between, type Held, type Move, type MoveFinder } from './move.ts'
+export { byLikelihood, describeBetween, describeMove, heldFor } from './describe.ts'

@@ -1,0 +1,12 @@
+export * from './types.ts'
+export {
+  allInstruments,
+  columnEndMm,
+  fingeringsOf,
+  fingerSystem,
+  instrument,
+  InstrumentError,
+  openHoles,
+  standardFingering,
+  writtenNote,
+} from './lookup.ts'
