@@ -10,3 +10,4 @@ export {
   standardFingering,
   writtenNote,
 } from './lookup.ts'
+export { pictureOf, type Picture } from './picture.ts'

@@ -36,7 +36,7 @@ export interface Touch {
   /** Where it lies along the tube, mm from the place where the sound is made. */
   atMm: number
   /** Which line of the lying drawing it belongs to. */
-  row: 'front' | 'back' | 'side' | 'little'
+  row: 'front' | 'upper' | 'lower' | 'little'
 }
 
 /** One opening of the tube. */

@@ -63,18 +63,18 @@ const body: Body = {
 }
 
 const touches: Touch[] = [
-  touch('LT', 'key', 'back', at.B4 + 4),
-  touch('LT:Bb', 'key', 'back', at.C5 - 14, 'B♭ thumb key', 'B♭'),
+  touch('LT', 'key', 'lower', at.B4 + 4),
+  touch('LT:Bb', 'key', 'lower', at.C5 - 14, 'B♭ thumb key', 'B♭'),
   touch('L1', 'plate', 'front', at.C5 - 4),
   touch('L2', 'plate', 'front', at.Bb4 + 4),
   touch('L3', 'plate', 'front', at.A4 + 10),
   touch('L4:G#', 'key', 'little', at.A4 + 34, 'G♯ key', 'G♯'),
   touch('R1', 'plate', 'front', at['F#4']),
-  touch('R1:Bb', 'key', 'side', at['F#4'] - 24, 'B♭ side lever', 'B♭'),
+  touch('R1:Bb', 'key', 'upper', at['F#4'] - 24, 'B♭ side lever', 'B♭'),
   touch('R2', 'plate', 'front', at.F4),
-  touch('R2:tr1', 'key', 'side', at.F4 - 14, 'first trill lever', 'tr1'),
+  touch('R2:tr1', 'key', 'upper', at.F4 - 14, 'first trill lever', 'tr1'),
   touch('R3', 'plate', 'front', at.E4),
-  touch('R3:tr2', 'key', 'side', at.E4 - 14, 'second trill lever', 'tr2'),
+  touch('R3:tr2', 'key', 'upper', at.E4 - 14, 'second trill lever', 'tr2'),
   touch('R4:Eb', 'key', 'little', at.Eb4 + 4, 'E♭ key', 'E♭'),
   touch('R4:C#', 'key', 'little', at.Eb4 + 34, 'C♯ roller', 'C♯'),
   touch('R4:C', 'key', 'little', at.Eb4 + 62, 'C roller', 'C'),

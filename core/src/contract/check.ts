@@ -1,0 +1,33 @@
+import { ValidationError } from 'yup'
+import './words.ts'
+
+/** Input that breaks the contract; `field` is the path of the first thing that is wrong. */
+export class ContractError extends Error {
+  override name = 'ContractError'
+  readonly field: string
+  constructor(message: string, field: string) {
+    super(message)
+    this.field = field
+  }
+}
+
+/** Any Yup schema, lazy ones too. */
+export interface Checkable<T> {
+  validateSync(value: unknown, options?: { strict?: boolean; abortEarly?: boolean }): T
+}
+
+/**
+ * Checks a value against a schema and gives it back typed.
+ * @throws ContractError with one sentence on the first thing that is wrong
+ */
+export function check<T>(schema: Checkable<T>, value: unknown): T {
+  if (value === undefined || value === null)
+    throw new ContractError('Nothing was sent where an object is expected.', '')
+  try {
+    return schema.validateSync(value, { strict: true, abortEarly: true })
+  } catch (error) {
+    if (error instanceof ValidationError)
+      throw new ContractError(error.errors[0] ?? error.message, error.path ?? '')
+    throw error
+  }
+}

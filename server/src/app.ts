@@ -1,0 +1,94 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import { rateLimit } from 'express-rate-limit'
+import type { Logger } from 'pino'
+import { pinoHttp } from 'pino-http'
+import { cardRoutes } from './cards/index.ts'
+import type { Database } from './db/index.ts'
+import { fingeringRoutes } from './fingering/index.ts'
+import { answerError, answersUntilChanged, openApi, routes, unknownRoute } from './http/index.ts'
+import { instrumentRoutes } from './instruments/index.ts'
+import { learnerRoutes } from './learners/index.ts'
+import { lessonRoutes } from './lessons/index.ts'
+import { soundRoutes } from './sound/index.ts'
+import { readStudio, studioRoutes } from './studio/index.ts'
+import { todayRoutes } from './today/index.ts'
+
+export interface AppParts {
+  db: Database
+  now: () => Date
+  log: Logger
+  /** Folder of the built interface; without it only the API is served. */
+  webRoot?: string
+  /** Heavy requests (files, analyses) a minute from one address. */
+  heavyPerMinute?: number
+}
+
+/** The Express application over a database. */
+export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppParts): Express {
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          // The component library writes style elements.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          workerSrc: ["'self'", 'blob:'],
+          // Served over plain HTTP on the local network.
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' || log.level === 'trace' }))
+
+  const heavy = rateLimit({
+    windowMs: 60_000,
+    limit: heavyPerMinute,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+  })
+  app.use(['/api/sound', '/api/import', '/api/cards/:id/pdf'], heavy)
+  const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
+  app.use('/api', sound.router)
+  app.use('/api/import', express.json({ limit: '50mb' }))
+  app.use('/api', express.json({ limit: '200kb' }))
+
+  const own = routes()
+  own.add('get', '/health', { summary: 'Ready once migrations are in' }, () => ({ ok: true }))
+  own.add('get', '/openapi.json', { summary: 'This description' }, () => description)
+  const all = [
+    own,
+    todayRoutes(db, now),
+    learnerRoutes(
+      db,
+      now,
+      answersUntilChanged(() => db.revision()),
+    ),
+    lessonRoutes(db, now),
+    cardRoutes(db, now),
+    instrumentRoutes(),
+    fingeringRoutes(),
+    studioRoutes(db, now),
+  ]
+  const description = openApi([...all, sound].flatMap((r) => r.documented))
+  for (const { router } of all) app.use('/api', router)
+  app.use('/api', unknownRoute)
+
+  if (webRoot && existsSync(join(webRoot, 'index.html'))) {
+    app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use(express.static(webRoot))
+    // Every other address belongs to the interface's own navigation.
+    app.get('/{*path}', (_, response) => response.sendFile(join(webRoot, 'index.html')))
+  }
+  app.use(unknownRoute)
+  app.use(answerError)
+  return app
+}

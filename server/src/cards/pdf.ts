@@ -1,0 +1,199 @@
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import type { CardAnswer, StudioInput } from '@halitus/core/contract'
+import { instrument, pictureOf, standardFingering, type Instrument } from '@halitus/core/instruments'
+import { prettyNote } from '@halitus/core/pitch'
+
+const require = createRequire(import.meta.url)
+const fontFolder = join(
+  dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')),
+  'files',
+)
+const leland = join(dirname(require.resolve('@vexflow-fonts/leland/package.json')), 'leland.otf')
+const font = (weight: number) => join(fontFolder, `atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
+
+interface PdfMaker {
+  addFonts(fonts: Record<string, Record<string, string>>): void
+  setUrlAccessPolicy(allow: () => boolean): void
+  setLocalAccessPolicy(allow: (path: string) => boolean): void
+  createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Buffer> }
+}
+const pdfmake = require('pdfmake') as PdfMaker
+pdfmake.addFonts({
+  Text: { normal: font(400), bold: font(700), italics: font(400), bolditalics: font(700) },
+  Music: { normal: leland, bold: leland, italics: leland, bolditalics: leland },
+})
+pdfmake.setUrlAccessPolicy(() => false)
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path === leland)
+
+const INK = '#20262b'
+const SOFT = '#5b6770'
+
+/** SMuFL code points of the accidentals; text fonts lack them. */
+const MUSIC: Record<string, string> = { '♭': '\uE260', '♮': '\uE261', '♯': '\uE262' }
+
+/** Text with its accidentals set in the music font. */
+function withAccidentals(text: string): { text: string; font?: string }[] {
+  return text
+    .split(/([♭♮♯])/)
+    .filter(Boolean)
+    .map((part) => (MUSIC[part] ? { text: MUSIC[part], font: 'Music' } : { text: part }))
+}
+
+/** A fingering as SVG: the instrument lying to scale, held touches filled. */
+function fingeringSvg(inst: Instrument, written: string): string | undefined {
+  if (!inst.fingers) return undefined
+  const picture = pictureOf(inst.fingers, new Set(standardFingering(inst, written).touches))
+  const [x, y, w, h] = picture.frame
+  const n = (value: number) => value.toFixed(1)
+  const shapes = [
+    `<polygon points="${picture.outline.map(([px, py]) => `${n(px)},${n(py)}`).join(' ')}" fill="#dfe5e8" stroke="${SOFT}" stroke-width="1"/>`,
+    ...picture.touches.map(({ x: tx, y: ty, held, touch }) =>
+      [
+        `<circle cx="${n(tx)}" cy="${n(ty)}" r="${picture.touchRadius}" fill="${held ? INK : '#ffffff'}" stroke="${held ? INK : SOFT}" stroke-width="${held ? 2 : 1}"/>`,
+        // Keys carry letters; accidentals there would need a second font inside one picture, so they are spelt plainly.
+        `<text x="${n(tx)}" y="${n(ty + 4)}" font-family="Text" font-size="11" text-anchor="middle" fill="${held ? '#ffffff' : SOFT}">${touch.label.replace('♯', '#').replace('♭', 'b')}</text>`,
+      ].join(''),
+    ),
+  ]
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${n(x)} ${n(y)} ${n(w)} ${n(h)}">${shapes.join('')}</svg>`
+}
+
+/** The week's card as PDF. */
+export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Letter'): Promise<Buffer> {
+  const inst = instrument(card.instrument)
+  const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
+  const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
+  const box = (done: boolean): Content => ({
+    canvas: [
+      { type: 'rect', x: 3, y: 0, w: 15, h: 15, r: 2, lineWidth: 1, lineColor: INK },
+      ...(done
+        ? [
+            {
+              type: 'polyline' as const,
+              lineWidth: 1.6,
+              lineColor: INK,
+              points: [
+                { x: 6, y: 7 },
+                { x: 9, y: 11 },
+                { x: 15, y: 4 },
+              ],
+            },
+          ]
+        : []),
+    ],
+  })
+  const rows: Content[][] = card.rows.map((row) => [
+    {
+      stack: [
+        {
+          text: withAccidentals(
+            `${row.title}${row.notes.length ? `: ${row.notes.map(prettyNote).join(' – ')}` : ''}`,
+          ),
+          bold: true,
+          fontSize: 12,
+        },
+        { text: withAccidentals(`${row.amount} · ${row.minutes} min`) },
+        { text: withAccidentals(row.aim), color: SOFT },
+      ],
+    },
+    ...sessions.map(
+      (s) => ({ ...(box(ticked.has(`${row.id} ${s}`)) as object), margin: [0, 4, 0, 0] }) as Content,
+    ),
+  ])
+  const pictured = [...new Set(card.rows.flatMap((r) => r.notes))].slice(0, 6)
+  const pictures: Content[] = pictured.flatMap((note) => {
+    const svg = fingeringSvg(inst, note)
+    return svg
+      ? [
+          {
+            stack: [
+              { text: withAccidentals(prettyNote(note)), bold: true },
+              { svg, width: 225 },
+            ],
+            unbreakable: true,
+            margin: [0, 0, 0, 4],
+          } as Content,
+        ]
+      : []
+  })
+  const half = Math.ceil(pictures.length / 2)
+  const line = (label: string): Content => ({
+    stack: [
+      { canvas: [{ type: 'line', x1: 0, y1: 24, x2: 230, y2: 24, lineWidth: 0.7, lineColor: INK }] },
+      { text: label, color: SOFT, fontSize: 9 },
+    ],
+  })
+  const definition: TDocumentDefinitions = {
+    pageSize: paper === 'A4' ? 'A4' : 'LETTER',
+    pageMargins: [44, 40, 44, 40],
+    info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
+    defaultStyle: { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 },
+    content: [
+      {
+        columns: [
+          { text: card.learnerName, fontSize: 22, bold: true },
+          { text: `${studio.name}\nfrom ${card.from}`, alignment: 'right', color: SOFT },
+        ],
+      },
+      {
+        text: withAccidentals(
+          `${inst.name} · ${card.sessions} sessions of about ${card.rows.reduce((sum, r) => sum + r.minutes, 0)} minutes`,
+        ),
+        margin: [0, 2, 0, 10],
+      },
+      {
+        table: {
+          headerRows: 1,
+          dontBreakRows: true,
+          widths: ['*', ...sessions.map(() => 21)],
+          body: [
+            [
+              { text: 'What to play', color: SOFT },
+              ...sessions.map((s): Content => ({ text: String(s), alignment: 'center', color: SOFT })),
+            ],
+            ...rows,
+          ],
+        },
+        layout: {
+          hLineWidth: (i) => (i === 0 ? 0 : 0.6),
+          vLineWidth: () => 0,
+          hLineColor: () => '#b9c2c7',
+          paddingTop: () => 5,
+          paddingBottom: () => 5,
+        },
+      },
+      ...(card.listenFor
+        ? [
+            {
+              text: [{ text: 'Listen for: ', bold: true }, ...withAccidentals(card.listenFor)],
+              margin: [0, 10, 0, 8],
+            } as Content,
+          ]
+        : []),
+      ...(pictures.length
+        ? [
+            {
+              columns: [{ stack: pictures.slice(0, half) }, { stack: pictures.slice(half) }],
+              columnGap: 16,
+              margin: [0, 4, 0, 0],
+            } as Content,
+          ]
+        : []),
+      {
+        text: 'Dizzy, tingling or sore: stop, sit, breathe normally, and tell us. A missed day is fine.',
+        color: SOFT,
+        margin: [0, 8, 0, 6],
+      },
+      {
+        columns: [
+          line('Questions for the next lesson'),
+          ...(card.needsSignature ? [line('Signature of an adult')] : []),
+        ],
+        columnGap: 16,
+      },
+    ],
+  }
+  return pdfmake.createPdf(definition).getBuffer()
+}

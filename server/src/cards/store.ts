@@ -1,0 +1,211 @@
+import { randomUUID } from 'node:crypto'
+import { and, asc, desc, eq, inArray, lt, ne } from 'drizzle-orm'
+import type {
+  CardAnswer,
+  CardPatch,
+  CardRecord,
+  EntryRecord,
+  LearnerRecord,
+  LessonRecord,
+  Plan,
+  Trouble,
+} from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
+import { composeCard, type CardInput, type WeekCard } from '@halitus/core/practice'
+import { tables, type Reader, type Tx } from '../db/index.ts'
+import { conflict, HttpError, notFound } from '../http/index.ts'
+
+/** Minors' cards are signed by an adult (common practice). */
+const ADULT_YEARS = 18
+
+/** Cards with what was ticked and reported on them, oldest first. */
+export async function withTicks(
+  db: Reader,
+  cards: CardRecord[],
+  learner: Pick<LearnerRecord, 'name' | 'birthYear'>,
+): Promise<CardAnswer[]> {
+  if (!cards.length) return []
+  const ids = cards.map((c) => c.id)
+  const ticks = await db.select().from(tables.ticks).where(inArray(tables.ticks.cardId, ids))
+  const reports = await db
+    .select()
+    .from(tables.reports)
+    .where(inArray(tables.reports.cardId, ids))
+    .orderBy(asc(tables.reports.at))
+  return cards.map((card) => ({
+    ...card,
+    learnerName: learner.name,
+    needsSignature: Number(card.from.slice(0, 4)) - learner.birthYear < ADULT_YEARS,
+    ticks: ticks
+      .filter((t) => t.cardId === card.id)
+      .map(({ rowId, session, at }) => ({ rowId, session, at })),
+    reports: reports
+      .filter((r) => r.cardId === card.id)
+      .map(({ id, at, kind, text }) => ({ id, at, kind, text })),
+  }))
+}
+
+export async function readCard(db: Reader, id: string): Promise<CardAnswer> {
+  const [row] = await db
+    .select({ card: tables.cards, learner: tables.learners })
+    .from(tables.cards)
+    .innerJoin(tables.learners, eq(tables.cards.learnerId, tables.learners.id))
+    .where(eq(tables.cards.id, id))
+  if (!row) throw notFound(`The card “${id}”`)
+  const [card] = await withTicks(db, [row.card], row.learner)
+  return card!
+}
+
+export async function cardsOf(db: Reader, learner: LearnerRecord): Promise<CardAnswer[]> {
+  const cards = await db
+    .select()
+    .from(tables.cards)
+    .where(eq(tables.cards.learnerId, learner.id))
+    .orderBy(asc(tables.cards.from))
+  return withTicks(db, cards, learner)
+}
+
+/** The card given in a lesson and the one before it. */
+export async function cardsAround(
+  db: Reader,
+  lesson: LessonRecord,
+  learner: LearnerRecord,
+): Promise<{ card: CardAnswer | null; lastCard: CardAnswer | null }> {
+  const own = await db.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
+  const before = await db
+    .select()
+    .from(tables.cards)
+    .where(
+      and(
+        eq(tables.cards.learnerId, learner.id),
+        eq(tables.cards.instrument, lesson.instrument),
+        ne(tables.cards.lessonId, lesson.id),
+        lt(tables.cards.from, lesson.startsAt),
+      ),
+    )
+    .orderBy(desc(tables.cards.from))
+    .limit(1)
+  const answers = await withTicks(db, [...own, ...before], learner)
+  return {
+    card: answers.find((c) => c.lessonId === lesson.id) ?? null,
+    lastCard: answers.find((c) => c.lessonId !== lesson.id) ?? null,
+  }
+}
+
+/** What a lesson's entries and plans give to its card. */
+export function cardInput(
+  lesson: LessonRecord,
+  learner: LearnerRecord,
+  entries: EntryRecord[],
+  plans: Plan[],
+  targetS: number,
+): CardInput {
+  const inst = instrument(lesson.instrument)
+  const own = entries.filter((e) => e.lessonId === lesson.id)
+  const setup = new Map(own.flatMap((e) => (e.kind === 'setup' ? [[e.data.stepId, e.data] as const] : [])))
+  const setupFaults = [...setup.values()]
+    .filter((s) => s.verdict === 'wrong')
+    .flatMap((s) => {
+      const step = inst.setup.find((x) => x.id === s.stepId)
+      return step
+        ? [{ title: step.title, what: step.faults.find((f) => f.id === s.faultId)?.what ?? step.title }]
+        : []
+    })
+  const tones = own.flatMap((e) => (e.kind === 'long-tone' ? [e.data] : []))
+  const moves = new Map(
+    own.flatMap((e) => (e.kind === 'move' ? [[`${e.data.from} ${e.data.to}`, e.data] as const] : [])),
+  )
+  const lastTone = tones.at(-1)
+  return {
+    minutesPerSession: learner.minutesPerSession,
+    sessions: learner.sessionsPerWeek,
+    setupFaults,
+    ...(lastTone && { longTone: { written: lastTone.written, targetS } }),
+    moves: [...moves.values()].sort((a, b) => a.clean / a.tries - b.clean / b.tries),
+    notes: tones.map((t) => t.written),
+    plans: plans.flatMap((p) =>
+      p.text && (p.stage === 'breath' || p.stage === 'tongue' || p.stage === 'tune')
+        ? [{ stage: p.stage, text: p.text }]
+        : [],
+    ),
+    listenFor: inst.teaching.listenFor,
+  }
+}
+
+/** Composes the lesson's card, or composes it anew; ticks on rows that are gone go with them. */
+export async function composeFor(
+  tx: Tx,
+  lesson: LessonRecord,
+  input: CardInput,
+): Promise<WeekCard['leftOut']> {
+  const { rows, sessions, listenFor, leftOut } = composeCard(input)
+  const [existing] = await tx.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
+  if (existing)
+    await tx
+      .update(tables.cards)
+      .set({ rows, sessions, listenFor, version: existing.version + 1 })
+      .where(eq(tables.cards.id, existing.id))
+  else
+    await tx.insert(tables.cards).values({
+      id: randomUUID(),
+      learnerId: lesson.learnerId,
+      lessonId: lesson.id,
+      instrument: lesson.instrument,
+      from: lesson.startsAt.slice(0, 10),
+      version: 1,
+      sessions,
+      listenFor,
+      rows,
+    })
+  return leftOut
+}
+
+export async function changeCard(tx: Tx, id: string, { version, ...patch }: CardPatch): Promise<CardAnswer> {
+  const changed = await tx
+    .update(tables.cards)
+    .set({ ...patch, version: version + 1 })
+    .where(and(eq(tables.cards.id, id), eq(tables.cards.version, version)))
+    .returning({ id: tables.cards.id })
+  if (!changed.length) {
+    const newer = await readCard(tx, id)
+    throw conflict(
+      `The card was changed elsewhere meanwhile (version ${newer.version}, yours was ${version}). Look at it again.`,
+    )
+  }
+  return readCard(tx, id)
+}
+
+export async function setTick(
+  tx: Tx,
+  id: string,
+  rowId: string,
+  session: number,
+  at: string | null,
+): Promise<CardAnswer> {
+  const card = await readCard(tx, id)
+  if (!card.rows.some((r) => r.id === rowId)) throw notFound(`The row “${rowId}”`)
+  if (!Number.isInteger(session) || session < 1 || session > card.sessions)
+    throw new HttpError(400, 'invalid', `session is ${session}; this card has 1 to ${card.sessions}.`)
+  if (at) await tx.insert(tables.ticks).values({ cardId: id, rowId, session, at }).onConflictDoNothing()
+  else
+    await tx
+      .delete(tables.ticks)
+      .where(
+        and(eq(tables.ticks.cardId, id), eq(tables.ticks.rowId, rowId), eq(tables.ticks.session, session)),
+      )
+  return readCard(tx, id)
+}
+
+export async function addReport(
+  tx: Tx,
+  cardId: string,
+  report: { id: string; kind: Trouble; text: string },
+  at: string,
+): Promise<CardAnswer> {
+  await readCard(tx, cardId)
+  await tx
+    .insert(tables.reports)
+    .values({ ...report, cardId, at })
+    .onConflictDoNothing()
+  return readCard(tx, cardId)
+}

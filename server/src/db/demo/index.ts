@@ -1,0 +1,19 @@
+import type { StudioFile } from '@halitus/core/contract'
+import { importStudio } from '../../studio/index.ts'
+import type { Database } from '../open.ts'
+import { learners } from '../schema.ts'
+import { demoStudio } from './story.ts'
+
+/** Fills an empty database with the demo studio; one that has learners already is left as it is. */
+export async function fillWithDemo(db: Database, now: Date): Promise<boolean> {
+  const [someone] = await db.read.select({ id: learners.id }).from(learners).limit(1)
+  if (someone) return false
+  const file: StudioFile = {
+    format: 'halitus-studio',
+    version: 1,
+    exportedAt: now.toISOString(),
+    ...demoStudio(now),
+  }
+  await db.write((tx) => importStudio(tx, file))
+  return true
+}

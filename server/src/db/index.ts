@@ -1,0 +1,2 @@
+export { openDatabase, type Database, type Reader, type Tx } from './open.ts'
+export * as tables from './schema.ts'

@@ -1,0 +1,118 @@
+import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
+import type { EntryKind, EntryRecord, LearnerRecord, Stage, Trouble } from '@halitus/core/contract'
+import type { CardRow } from '@halitus/core/practice'
+import type { InstrumentId } from '@halitus/core/instruments'
+
+export const studio = sqliteTable('studio', {
+  id: integer('id').primaryKey(),
+  name: text('name').notNull(),
+  place: text('place').notNull(),
+  a4Hz: real('a4_hz').notNull(),
+})
+
+export const learners = sqliteTable('learners', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  birthYear: integer('birth_year').notNull(),
+  instruments: text('instruments', { mode: 'json' }).$type<InstrumentId[]>().notNull(),
+  attitude: text('attitude').$type<LearnerRecord['attitude']>().notNull(),
+  minutesPerSession: integer('minutes_per_session').notNull(),
+  sessionsPerWeek: integer('sessions_per_week').notNull(),
+  note: text('note').notNull(),
+  archived: integer('archived', { mode: 'boolean' }).notNull(),
+  createdAt: text('created_at').notNull(),
+})
+
+const learnerId = () =>
+  text('learner_id')
+    .notNull()
+    .references(() => learners.id, { onDelete: 'cascade' })
+
+export const lessons = sqliteTable(
+  'lessons',
+  {
+    id: text('id').primaryKey(),
+    learnerId: learnerId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    startsAt: text('starts_at').notNull(),
+    minutes: integer('minutes').notNull(),
+    finishedAt: text('finished_at'),
+  },
+  (t) => [index('lessons_by_learner').on(t.learnerId, t.startsAt), index('lessons_by_day').on(t.startsAt)],
+)
+
+const lessonId = () =>
+  text('lesson_id')
+    .notNull()
+    .references(() => lessons.id, { onDelete: 'cascade' })
+
+/** What happened in a lesson, one line each. Lines are added and taken back, never rewritten. */
+export const entries = sqliteTable(
+  'entries',
+  {
+    id: text('id').primaryKey(),
+    lessonId: lessonId(),
+    learnerId: learnerId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    stage: text('stage').$type<Stage>().notNull(),
+    kind: text('kind').$type<EntryKind>().notNull(),
+    at: text('at').notNull(),
+    data: text('data', { mode: 'json' }).$type<EntryRecord['data']>().notNull(),
+  },
+  (t) => [index('entries_by_learner').on(t.learnerId, t.at), index('entries_by_lesson').on(t.lessonId)],
+)
+
+export const plans = sqliteTable(
+  'plans',
+  {
+    learnerId: learnerId(),
+    stage: text('stage').$type<Stage>().notNull(),
+    text: text('text').notNull(),
+    version: integer('version').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.learnerId, t.stage] })],
+)
+
+export const cards = sqliteTable(
+  'cards',
+  {
+    id: text('id').primaryKey(),
+    learnerId: learnerId(),
+    lessonId: lessonId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    from: text('from_day').notNull(),
+    version: integer('version').notNull(),
+    sessions: integer('sessions').notNull(),
+    listenFor: text('listen_for').notNull(),
+    rows: text('rows', { mode: 'json' }).$type<CardRow[]>().notNull(),
+  },
+  (t) => [index('cards_by_learner').on(t.learnerId, t.from), uniqueIndex('one_card_a_lesson').on(t.lessonId)],
+)
+
+const cardId = () =>
+  text('card_id')
+    .notNull()
+    .references(() => cards.id, { onDelete: 'cascade' })
+
+export const ticks = sqliteTable(
+  'ticks',
+  {
+    cardId: cardId(),
+    rowId: text('row_id').notNull(),
+    session: integer('session').notNull(),
+    at: text('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.cardId, t.rowId, t.session] })],
+)
+
+export const reports = sqliteTable(
+  'reports',
+  {
+    id: text('id').primaryKey(),
+    cardId: cardId(),
+    at: text('at').notNull(),
+    kind: text('kind').$type<Trouble>().notNull(),
+    text: text('text').notNull(),
+  },
+  (t) => [index('reports_by_card').on(t.cardId)],
+)

@@ -1,0 +1,1 @@
+export { fingeringRoutes } from './routes.ts'

@@ -1,0 +1,37 @@
+import type { Response } from 'express'
+
+/**
+ * Answers kept as text until anything is written. Reading a learner's history costs several queries; between two
+ * writes it is the same text, so it is made once.
+ */
+export interface Answers {
+  send(response: Response, key: string, make: () => Promise<unknown>): Promise<undefined>
+}
+
+const MOST = 300
+
+/** @param revision a number that changes with every write; undefined when others may write too: nothing is kept then */
+export function answersUntilChanged(revision: () => number | undefined): Answers {
+  const kept = new Map<string, Buffer>()
+  let of: number | undefined
+  return {
+    async send(response, key, make) {
+      const current = revision()
+      if (current !== of) {
+        kept.clear()
+        of = current
+      }
+      let text = kept.get(key)
+      if (!text) {
+        text = Buffer.from(JSON.stringify(await make()))
+        // A write may have come in while the answer was being made: then it is sent, but not kept.
+        if (current !== undefined && revision() === current) {
+          if (kept.size >= MOST) kept.clear()
+          kept.set(key, text)
+        }
+      }
+      response.type('application/json').send(text)
+      return undefined
+    },
+  }
+}

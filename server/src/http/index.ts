@@ -1,0 +1,5 @@
+export { answerError, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
+export { openApi } from './openapi.ts'
+export { routes, type DocumentedRoute, type Routes } from './route.ts'
+export { localIso } from './clock.ts'
+export { answersUntilChanged, type Answers } from './answers.ts'

@@ -1,0 +1,1 @@
+export { instrumentRoutes } from './routes.ts'

@@ -1,0 +1,3 @@
+export { learnerRoutes } from './routes.ts'
+export { entriesOf, lessonsOf, listLearners, plansOf, readLearner } from './store.ts'
+export { concernsOf, targetOf } from './history.ts'

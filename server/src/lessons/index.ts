@@ -1,0 +1,1 @@
+export { lessonRoutes } from './routes.ts'

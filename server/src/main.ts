@@ -1,0 +1,43 @@
+import { fileURLToPath } from 'node:url'
+import { pino } from 'pino'
+import { buildApp } from './app.ts'
+import { fillWithDemo } from './db/demo/index.ts'
+import { openDatabase } from './db/index.ts'
+import { readSettings } from './settings.ts'
+
+async function main() {
+  const settings = readSettings(process.env)
+  const log = pino({ level: settings.logLevel })
+  const db = await openDatabase(settings.databaseUrl)
+  const now = () => new Date()
+  if (process.argv.includes('--demo')) await fillWithDemo(db, now())
+  const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
+  const server = buildApp({ db, now, log, webRoot }).listen(settings.port, settings.host, (error) => {
+    if (error) {
+      console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
+      process.exit(1)
+    }
+    const address = server.address()
+    const port = typeof address === 'object' && address ? address.port : settings.port
+    console.log(
+      `Halitus is at http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}/`,
+    )
+  })
+
+  let stopping = false
+  const stop = () => {
+    if (stopping) return
+    stopping = true
+    // Answers that are under way are finished, then the database is closed: nothing half-written.
+    server.close(() => void db.close().then(() => process.exit(0)))
+    server.closeIdleConnections()
+    setTimeout(() => server.closeAllConnections(), 3000).unref()
+  }
+  process.on('SIGTERM', stop)
+  process.on('SIGINT', stop)
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error)
+  process.exit(1)
+})

@@ -1,0 +1,23 @@
+/** How the server is started; everything has a default. */
+export interface Settings {
+  port: number
+  host: string
+  databaseUrl: string
+  logLevel: string
+}
+
+const LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']
+
+/** @throws Error with a sentence naming the setting, its value and what is allowed */
+export function readSettings(env: Record<string, string | undefined>): Settings {
+  const port = Number(env.PORT ?? 4173)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`PORT is “${env.PORT}”; allowed is a whole number from 0 to 65535.`)
+  const logLevel = env.LOG_LEVEL ?? 'info'
+  if (!LEVELS.includes(logLevel))
+    throw new Error(`LOG_LEVEL is “${logLevel}”; allowed: ${LEVELS.join(', ')}.`)
+  const databaseUrl = env.DATABASE_URL ?? 'file:data/halitus.db'
+  if (!/^(file:|libsql:|https?:|wss?:)./.test(databaseUrl))
+    throw new Error(`DATABASE_URL is “${databaseUrl}”; allowed: file:PATH or the address of a libSQL server.`)
+  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel }
+}

@@ -1,0 +1,1 @@
+export { soundRoutes } from './routes.ts'

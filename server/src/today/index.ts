@@ -1,0 +1,1 @@
+export { todayRoutes } from './routes.ts'

@@ -1,0 +1,440 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { perform } from '@halitus/core/player'
+import { writeWav } from '@halitus/core/sound'
+import { startStudio, type StudioAtWork } from './studio-at-work.ts'
+
+let studio: StudioAtWork
+beforeAll(async () => {
+  studio = await startStudio({ demo: true })
+})
+afterAll(() => studio.stop())
+
+const LESSON = '/api/lessons/ottoline-brask-w13'
+const tone = (id: string, over: object = {}) => ({
+  id,
+  stage: 'sound',
+  kind: 'long-tone',
+  data: {
+    written: 'E4',
+    targetS: 21,
+    lengthS: 21.6,
+    cents: 3,
+    steadinessCents: 6,
+    driftCents: -2,
+    sagCents: -9,
+    rangeDb: 7,
+    hnrDb: 18,
+    wobbleCents: 3,
+    wobbleHz: 5,
+    source: 'player',
+    centsCurve: [1, 2],
+    dbCurve: [-20, -19],
+    ...over,
+  },
+})
+
+describe('the demo studio', () => {
+  it('has eight learners aged 9 to 67 and every family', async () => {
+    const { data } = await studio.call('GET', '/api/learners')
+    expect(data.learners).toHaveLength(8)
+    const { data: all } = await studio.call('GET', '/api/instruments')
+    const family = new Map(all.instruments.map((i: { id: string; family: string }) => [i.id, i.family]))
+    const families = new Set(
+      data.learners.flatMap((l: { instruments: string[] }) => l.instruments.map((i) => family.get(i))),
+    )
+    expect(families.size).toBe(7)
+    const ages = data.learners.map((l: { birthYear: number }) => 2026 - l.birthYear)
+    expect([Math.min(...ages), Math.max(...ages)]).toEqual([9, 67])
+  })
+  it('says of everyone who comes today what needs attention', async () => {
+    const { data } = await studio.call('GET', '/api/today')
+    expect(data.lessons.map((l: { learner: { name: string } }) => l.learner.name)).toContain('Ottoline Brask')
+    for (const l of data.lessons) expect(l.concern.sentence.length).toBeGreaterThan(10)
+    const concern = (id: string) =>
+      data.lessons.find((l: { learner: { id: string } }) => l.learner.id === id).concern
+    expect(concern('ottoline-brask').kind).toBe('stuck')
+    expect(concern('wilhelmina-tarn').sentence).toContain('Dizzy at home')
+    expect(concern('pim-askerud').kind).toBe('practice')
+  })
+  it('is the same for the same day, and left alone when there are learners', async () => {
+    const other = await startStudio({ demo: true })
+    const strip = ({ data }: { data: { exportedAt: string } }) => ({ ...data, exportedAt: '' })
+    expect(strip(await other.call('GET', '/api/export'))).toEqual(
+      strip(await studio.call('GET', '/api/export')),
+    )
+    await other.stop()
+  })
+})
+
+describe('a lesson', () => {
+  it('opens with the last card and what needs attention', async () => {
+    const { data } = await studio.call('GET', LESSON)
+    expect(data.lastCard.ticks.length).toBeGreaterThan(0)
+    expect(data.target.targetS).toBe(21)
+    expect(data.concerns[0].kind).toBe('stuck')
+    expect(data.card).toBeNull()
+  })
+  it('keeps what two tabs send, once each', async () => {
+    const a = await studio.call('POST', `${LESSON}/entries`, {
+      id: 'tab-a',
+      stage: 'breath',
+      kind: 'note',
+      data: { text: 'from one tab' },
+    })
+    const b = await studio.call('POST', `${LESSON}/entries`, {
+      id: 'tab-b',
+      stage: 'breath',
+      kind: 'note',
+      data: { text: 'from the other' },
+    })
+    const again = await studio.call('POST', `${LESSON}/entries`, {
+      id: 'tab-a',
+      stage: 'breath',
+      kind: 'note',
+      data: { text: 'from one tab' },
+    })
+    expect([a.status, b.status, again.status]).toEqual([201, 201, 201])
+    const other = await studio.call('POST', `${LESSON}/entries`, {
+      id: 'tab-a',
+      stage: 'breath',
+      kind: 'note',
+      data: { text: 'something else' },
+    })
+    expect(other.status).toBe(409)
+    const { data } = await studio.call('GET', LESSON)
+    expect(
+      data.entries
+        .filter((e: { id: string }) => e.id.startsWith('tab-'))
+        .map((e: { data: object }) => e.data),
+    ).toEqual([{ text: 'from one tab' }, { text: 'from the other' }])
+  })
+  it('gives an entry back when it is taken back', async () => {
+    const { data } = await studio.call('DELETE', `${LESSON}/entries/tab-b`)
+    expect(data.data.text).toBe('from the other')
+    expect((await studio.call('DELETE', `${LESSON}/entries/tab-b`)).status).toBe(404)
+  })
+  it('moves the ladder on when a tone was held, and lets the teacher overrule it', async () => {
+    await studio.call('POST', `${LESSON}/entries`, tone('t1'))
+    expect((await studio.call('GET', LESSON)).data.target.targetS).toBe(24)
+    await studio.call('POST', `${LESSON}/entries`, {
+      id: 'over',
+      stage: 'sound',
+      kind: 'target',
+      data: { targetS: 22 },
+    })
+    expect((await studio.call('GET', LESSON)).data.target).toEqual({
+      targetS: 22,
+      why: 'Set by the teacher.',
+    })
+  })
+  it('composes the card from what was done, and the next lesson opens with it', async () => {
+    const { status, data } = await studio.call('POST', `${LESSON}/card`, {})
+    expect(status).toBe(200)
+    expect(data.card.rows.map((r: { kind: string }) => r.kind)).toContain('sound')
+    expect(data.card.rows.find((r: { kind: string }) => r.kind === 'sound').amount).toContain('22 s')
+    await studio.call('PUT', `/api/cards/${data.card.id}/ticks/${data.card.rows[0].id}/1`)
+    const next = await studio.call('POST', '/api/learners/ottoline-brask/lessons', {
+      id: 'next-one',
+      instrument: 'clarinet',
+      startsAt: '2026-03-27T18:20',
+      minutes: 30,
+    })
+    expect(next.status).toBe(201)
+    const opened = await studio.call('GET', '/api/lessons/next-one')
+    expect(opened.data.lastCard.id).toBe(data.card.id)
+    expect(opened.data.lastCard.ticks).toHaveLength(1)
+  })
+  it('can be finished and reopened', async () => {
+    expect((await studio.call('PUT', `${LESSON}/finished`, { finished: true })).data.finishedAt).toBe(
+      '2026-03-20T15:00:00',
+    )
+    expect((await studio.call('PUT', `${LESSON}/finished`, { finished: false })).data.finishedAt).toBeNull()
+  })
+  it('refuses what the instrument doesn’t have', async () => {
+    const low = await studio.call('POST', `${LESSON}/entries`, tone('t2', { written: 'C3' }))
+    expect(low.status).toBe(400)
+    expect(low.data.error.message).toContain('written E3 to G6')
+    const step = await studio.call('POST', `${LESSON}/entries`, {
+      id: 's',
+      stage: 'setup',
+      kind: 'setup',
+      data: { stepId: 'gold', verdict: 'ok' },
+    })
+    expect(step.data.error.message).toContain('no such step')
+    const fault = await studio.call('POST', `${LESSON}/entries`, {
+      id: 's',
+      stage: 'setup',
+      kind: 'setup',
+      data: { stepId: 'soak', verdict: 'wrong', faultId: 'gold' },
+    })
+    expect(fault.data.error.message).toContain('allowed: dry, chipped')
+    expect(
+      (
+        await studio.call('POST', '/api/learners/pim-askerud/lessons', {
+          id: 'x',
+          instrument: 'oboe',
+          startsAt: '2026-03-27',
+          minutes: 30,
+        })
+      ).data.error.message,
+    ).toContain('Pim Askerud plays flute')
+  })
+})
+
+describe('the card', () => {
+  const card = async () => (await studio.call('GET', LESSON)).data.card
+  it('refuses the later of two changes made from the same state', async () => {
+    const { id, version, rows } = await card()
+    const first = await studio.call('PATCH', `/api/cards/${id}`, {
+      version,
+      sessions: 7,
+      listenFor: 'warm air',
+      rows,
+    })
+    expect(first.status).toBe(200)
+    const second = await studio.call('PATCH', `/api/cards/${id}`, {
+      version,
+      sessions: 3,
+      listenFor: 'x',
+      rows,
+    })
+    expect(second.status).toBe(409)
+    expect(second.data.error).toMatchObject({ code: 'changed-meanwhile' })
+    expect((await card()).sessions).toBe(7)
+  })
+  it('takes ticks and takes them back', async () => {
+    const { id, rows } = await card()
+    const path = `/api/cards/${id}/ticks/${rows[0].id}`
+    expect((await studio.call('PUT', `${path}/7`)).data.ticks).toHaveLength(2)
+    expect((await studio.call('PUT', `${path}/7`)).data.ticks).toHaveLength(2)
+    expect((await studio.call('DELETE', `${path}/7`)).data.ticks).toHaveLength(1)
+    expect((await studio.call('PUT', `${path}/8`)).data.error.message).toBe(
+      'session is 8; this card has 1 to 7.',
+    )
+    expect((await studio.call('PUT', `/api/cards/${id}/ticks/nothing/1`)).status).toBe(404)
+  })
+  it('takes trouble reported from home', async () => {
+    const { id } = await card()
+    const { data } = await studio.call('POST', `/api/cards/${id}/reports`, {
+      id: 'r1',
+      kind: 'sore',
+      text: 'lower lip',
+    })
+    expect(data.reports).toMatchObject([{ kind: 'sore', text: 'lower lip' }])
+  })
+  it.each([
+    ['A4', 595.28, 841.89],
+    ['Letter', 612, 792],
+  ])('prints on %s', async (paper, width, height) => {
+    // Points: ISO 216 A4 is 210 × 297 mm; Letter is 8.5 × 11 inches.
+    const { id } = await card()
+    const response = await studio.raw(`/api/cards/${id}/pdf?paper=${paper}`)
+    expect(response.headers.get('content-type')).toBe('application/pdf')
+    const text = Buffer.from(await response.arrayBuffer()).toString('latin1')
+    expect(text.startsWith('%PDF-')).toBe(true)
+    const box = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(text)!
+    expect([Number(box[1]), Number(box[2])]).toEqual([width, height])
+  })
+  it('refuses other paper', async () => {
+    const { id } = await card()
+    expect((await studio.call('GET', `/api/cards/${id}/pdf?paper=A3`)).data.error.message).toContain(
+      'paper is “A3”; allowed: A4, Letter',
+    )
+  })
+})
+
+describe('learners and plans', () => {
+  it('are added, changed and laid aside', async () => {
+    const input = {
+      name: 'New One',
+      birthYear: 2014,
+      instruments: ['flute'],
+      attitude: 'observe',
+      minutesPerSession: 10,
+      sessionsPerWeek: 5,
+      note: '',
+    }
+    const { status, data } = await studio.call('POST', '/api/learners', input)
+    expect(status).toBe(201)
+    expect((await studio.call('PATCH', `/api/learners/${data.id}`, { archived: true })).data).toMatchObject({
+      ...input,
+      archived: true,
+    })
+    const answer = await studio.call('GET', `/api/learners/${data.id}`)
+    expect(answer.data).toMatchObject({
+      entries: [],
+      cards: [],
+      targets: [{ instrument: 'flute', target: { targetS: 4 } }],
+    })
+    expect((await studio.call('POST', '/api/learners', { ...input, name: '' })).data.error).toEqual({
+      code: 'invalid',
+      message: 'name is missing.',
+      field: 'name',
+    })
+  })
+  it('shows a change in the next reading', async () => {
+    await studio.call('GET', '/api/learners/pim-askerud')
+    await studio.call('PATCH', '/api/learners/pim-askerud', { note: 'new note' })
+    expect((await studio.call('GET', '/api/learners/pim-askerud')).data.learner.note).toBe('new note')
+  })
+  it('keep the plan somebody else wrote first', async () => {
+    const plan = (text: string, version: number) =>
+      studio.call('PUT', '/api/learners/pim-askerud/plans/tongue', { text, version })
+    expect((await plan('new', 1)).data).toEqual({ stage: 'tongue', text: 'new', version: 2 })
+    const late = await plan('late', 1)
+    expect(late.status).toBe(409)
+    expect(late.data.error.message).toContain('now reads “new”')
+  })
+})
+
+describe('instruments and moves', () => {
+  it('answers fingerings of a note and of all notes', async () => {
+    const { data } = await studio.call('GET', '/api/instruments/clarinet/fingerings?written=B4')
+    expect(data.fingerings[0]).toEqual({
+      written: 'B4',
+      touches: ['LT', 'LT:reg', 'L1', 'L2', 'L3', 'L4:E', 'R1', 'R2', 'R3'],
+      kind: 'standard',
+      register: 2,
+      use: 'standard',
+      confidence: 'high',
+    })
+    expect(
+      (await studio.call('GET', '/api/instruments/flute/fingerings')).data.fingerings.length,
+    ).toBeGreaterThan(40)
+    expect(
+      (await studio.call('GET', '/api/instruments/flute/fingerings?written=C3')).data.error.message,
+    ).toContain('written C4 to C7')
+    expect((await studio.call('GET', '/api/instruments/kazoo/fingerings')).status).toBe(404)
+  })
+  it('answers a move between notes or touches', async () => {
+    const { data } = await studio.call('POST', '/api/fingering/move', {
+      instrument: 'clarinet',
+      from: 'G5',
+      to: 'D5',
+    })
+    expect(data).toMatchObject({ press: ['R1', 'R2', 'R3'], lift: [] })
+    expect(data.between.find((b: { late: string[] }) => b.late.join() === 'R3').sounds).toBe('E5')
+    const touches = await studio.call('POST', '/api/fingering/move', {
+      instrument: 'flute',
+      from: ['LT'],
+      to: ['LT', 'L1'],
+    })
+    expect(touches.data.press).toEqual(['L1'])
+    expect(
+      (await studio.call('POST', '/api/fingering/move', { instrument: 'flute', from: ['X9'], to: 'A4' })).data
+        .error.message,
+    ).toContain('no touch “X9”')
+  })
+})
+
+describe('sound', () => {
+  const send = (body: Uint8Array | undefined, query = '', type = 'audio/wav') =>
+    studio.raw(`/api/sound/analyse${query}`, {
+      method: 'POST',
+      headers: { 'content-type': type },
+      ...(body && { body: body as BodyInit }),
+    })
+  const wav = writeWav(
+    perform({ instrument: 'clarinet', written: 'E4', lengthS: 3, sagCents: -12, dynamics: 'swell' }, 44100),
+    44100,
+  )
+
+  it('is analysed for the instrument, with the track when asked', async () => {
+    const data = await (await send(wav, '?instrument=clarinet&track=1')).json()
+    expect(data.notes[0]).toMatchObject({ written: 'E4', concert: 'D4' })
+    expect(data.notes[0].endS - data.notes[0].startS).toBeCloseTo(3, 0)
+    expect(data.track.timeS.length).toBe(data.track.hz.length)
+    expect(data.track.timeS[1] - data.track.timeS[0]).toBeLessThanOrEqual(0.0101)
+    expect((await (await send(wav)).json()).track).toBeUndefined()
+  })
+  it.each([
+    ['nothing', undefined, '', 'audio/wav', 400, 'The file is empty.'],
+    ['text', new TextEncoder().encode('not sound'), '', 'audio/wav', 400, 'not a WAVE file'],
+    ['another type', wav, '', 'text/plain', 415, 'send audio/wav'],
+    [
+      'an unknown instrument',
+      wav,
+      '?instrument=kazoo',
+      'audio/wav',
+      400,
+      'instrument is “kazoo”; allowed: flute',
+    ],
+  ] as const)('refuses %s', async (_, body, query, type, status, message) => {
+    const response = await send(body, query, type)
+    expect(response.status).toBe(status)
+    expect((await response.json()).error.message).toContain(message)
+  })
+  it('refuses more than it can hold', async () => {
+    const response = await send(new Uint8Array(61_000_000))
+    expect(response.status).toBe(413)
+    expect((await response.json()).error.code).toBe('too-large')
+  })
+})
+
+describe('the whole studio as a file', () => {
+  it('comes back the same after export and import', async () => {
+    const { data: file } = await studio.call('GET', '/api/export')
+    expect((await studio.call('POST', '/api/import', file)).data.imported.learners).toBe(file.learners.length)
+    expect((await studio.call('GET', '/api/export')).data).toEqual(file)
+  })
+  it('is refused whole when one record is wrong, and nothing changes', async () => {
+    const { data: file } = await studio.call('GET', '/api/export')
+    const orphan = await studio.call('POST', '/api/import', { ...file, lessons: file.lessons.slice(1) })
+    expect(orphan.status).toBe(400)
+    expect(orphan.data.error.message).toContain('belongs to a learner, lesson or card that is not in it')
+    const broken = structuredClone(file)
+    broken.learners[2].birthYear = 'long ago'
+    expect((await studio.call('POST', '/api/import', broken)).data.error).toMatchObject({
+      field: 'learners[2].birthYear',
+    })
+    expect((await studio.call('POST', '/api/import', { format: 'other' })).status).toBe(400)
+    expect((await studio.call('GET', '/api/export')).data).toEqual(file)
+  })
+})
+
+describe('errors have one shape', () => {
+  it.each([
+    ['GET', '/api/nowhere', undefined, 404, 'no-such-route'],
+    ['GET', '/nowhere', undefined, 404, 'no-such-route'],
+    ['GET', '/api/learners/nobody', undefined, 404, 'not-found'],
+    ['GET', '/api/lessons/none', undefined, 404, 'not-found'],
+    ['POST', '/api/learners', '{"name":', 400, 'malformed'],
+    ['POST', '/api/learners', '', 400, 'invalid'],
+    ['POST', '/api/learners', '[]', 400, 'invalid'],
+    ['POST', '/api/learners', JSON.stringify({ name: 'x'.repeat(300_000) }), 413, 'too-large'],
+    [
+      'PUT',
+      '/api/learners/pim-askerud/plans/dance',
+      JSON.stringify({ text: '', version: 0 }),
+      404,
+      'not-found',
+    ],
+  ])('%s %s (%#)', async (method, path, body, status, code) => {
+    const response = await studio.raw(path, {
+      method,
+      ...(body !== undefined && { body, headers: { 'content-type': 'application/json' } }),
+    })
+    const text = await response.text()
+    expect(response.status).toBe(status)
+    expect(JSON.parse(text).error.code).toBe(code)
+    expect(text).not.toMatch(/at .*\.ts|node_modules/)
+  })
+  it('describes every route', async () => {
+    const { data } = await studio.call('GET', '/api/openapi.json')
+    expect(data.openapi).toBe('3.1.0')
+    expect(Object.keys(data.paths)).toEqual(
+      expect.arrayContaining([
+        '/api/health',
+        '/api/learners',
+        '/api/instruments/{id}/fingerings',
+        '/api/fingering/move',
+        '/api/sound/analyse',
+        '/api/export',
+        '/api/import',
+      ]),
+    )
+    expect(
+      data.paths['/api/learners'].post.requestBody.content['application/json'].schema.properties.birthYear,
+    ).toEqual({ type: 'integer', minimum: 1900, maximum: 2100 })
+  })
+})
