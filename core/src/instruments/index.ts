@@ -11,3 +11,4 @@ export {
   writtenNote,
 } from './lookup.ts'
 export { pictureOf, type Picture } from './picture.ts'
+export { setupSequence, type SequenceStep } from './sequence.ts'

@@ -5,6 +5,8 @@ import type { FingerSystem, Touch, TouchId } from './types.ts'
 export interface Picture {
   /** x, y, width, height. */
   frame: [number, number, number, number]
+  /** The same, but only the part that fingers touch: for small pictures. */
+  fingersFrame: [number, number, number, number]
   outline: [number, number][]
   jointsMm: { x: number; half: number }[]
   /** The part of the tube that sounds. */
@@ -38,7 +40,11 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
     .reverse()
   const top = Math.min(...touches.map((t) => ROW_MM[t.row])) - TOUCH_RADIUS_MM - 4
   const bottom = Math.max(...touches.map((t) => ROW_MM[t.row])) + TOUCH_RADIUS_MM + 4
+  const xs = touches.map((t) => t.atMm)
+  const left = Math.min(...xs) - 2 * TOUCH_RADIUS_MM
+  const right = Math.max(...xs) + 2 * TOUCH_RADIUS_MM
   return {
+    fingersFrame: [left, top, right - left, bottom - top],
     frame: [body.startMm - 6, top, body.endMm - body.startMm + 12, bottom - top],
     outline: [...upper, ...lower],
     jointsMm: body.jointsMm.map((x) => ({ x, half: halfWidthAt(body.outline, x) + 1.5 })),

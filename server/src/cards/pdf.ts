@@ -10,7 +10,10 @@ const fontFolder = join(
   dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')),
   'files',
 )
-const leland = join(dirname(require.resolve('@vexflow-fonts/leland/package.json')), 'leland.otf')
+const music = join(
+  dirname(require.resolve('@fontsource/noto-music/package.json')),
+  'files/noto-music-music-400-normal.woff',
+)
 const font = (weight: number) => join(fontFolder, `atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
 
 interface PdfMaker {
@@ -22,30 +25,35 @@ interface PdfMaker {
 const pdfmake = require('pdfmake') as PdfMaker
 pdfmake.addFonts({
   Text: { normal: font(400), bold: font(700), italics: font(400), bolditalics: font(700) },
-  Music: { normal: leland, bold: leland, italics: leland, bolditalics: leland },
+  Music: { normal: music, bold: music, italics: music, bolditalics: music },
 })
 pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path === leland)
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path === music)
 
 const INK = '#20262b'
 const SOFT = '#5b6770'
+const TEXT_PT = 10.5
 
-/** SMuFL code points of the accidentals; text fonts lack them. */
-const MUSIC: Record<string, string> = { '♭': '\uE260', '♮': '\uE261', '♯': '\uE262' }
-
-/** Text with its accidentals set in the music font. */
-function withAccidentals(text: string): { text: string; font?: string }[] {
+/** Text with its accidentals set in the music font, since text fonts lack them; its lines are taller than the text's. */
+function withAccidentals(
+  text: string,
+  size = TEXT_PT,
+): { text: string; font?: string; lineHeight?: number; fontSize?: number }[] {
   return text
     .split(/([♭♮♯])/)
     .filter(Boolean)
-    .map((part) => (MUSIC[part] ? { text: MUSIC[part], font: 'Music' } : { text: part }))
+    .map((part) =>
+      /[♭♮♯]/.test(part)
+        ? { text: part, font: 'Music', lineHeight: 0.6, fontSize: size * 1.2 }
+        : { text: part },
+    )
 }
 
 /** A fingering as SVG: the instrument lying to scale, held touches filled. */
 function fingeringSvg(inst: Instrument, written: string): string | undefined {
   if (!inst.fingers) return undefined
   const picture = pictureOf(inst.fingers, new Set(standardFingering(inst, written).touches))
-  const [x, y, w, h] = picture.frame
+  const [x, y, w, h] = picture.fingersFrame
   const n = (value: number) => value.toFixed(1)
   const shapes = [
     `<polygon points="${picture.outline.map(([px, py]) => `${n(px)},${n(py)}`).join(' ')}" fill="#dfe5e8" stroke="${SOFT}" stroke-width="1"/>`,
@@ -90,6 +98,7 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
         {
           text: withAccidentals(
             `${row.title}${row.notes.length ? `: ${row.notes.map(prettyNote).join(' – ')}` : ''}`,
+            12,
           ),
           bold: true,
           fontSize: 12,
@@ -110,7 +119,7 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
           {
             stack: [
               { text: withAccidentals(prettyNote(note)), bold: true },
-              { svg, width: 225 },
+              { svg, width: 235 },
             ],
             unbreakable: true,
             margin: [0, 0, 0, 4],
@@ -127,9 +136,9 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
   })
   const definition: TDocumentDefinitions = {
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
-    pageMargins: [44, 40, 44, 40],
+    pageMargins: [44, 32, 44, 26],
     info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
-    defaultStyle: { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 },
+    defaultStyle: { font: 'Text', fontSize: TEXT_PT, color: INK, lineHeight: 1.15 },
     content: [
       {
         columns: [
@@ -160,8 +169,8 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
           hLineWidth: (i) => (i === 0 ? 0 : 0.6),
           vLineWidth: () => 0,
           hLineColor: () => '#b9c2c7',
-          paddingTop: () => 5,
-          paddingBottom: () => 5,
+          paddingTop: () => 3,
+          paddingBottom: () => 3,
         },
       },
       ...(card.listenFor

@@ -1,0 +1,23 @@
+import type { Instrument, SetupStep } from './types.ts'
+
+export interface SequenceStep {
+  step: SetupStep
+  /** How often it was wrong lately. */
+  timesWrong: number
+}
+
+/**
+ * The set-up sequence of an instrument in order of work; what was wrong at least twice lately comes first.
+ * @param sequence `first`: smallest sounding part only; `full`: the whole instrument
+ * @param wrongStepIds one id for each time a step was wrong lately
+ */
+export function setupSequence(
+  inst: Instrument,
+  sequence: 'first' | 'full',
+  wrongStepIds: readonly string[] = [],
+): SequenceStep[] {
+  const steps = inst.setup
+    .filter((s) => s.sequences.includes(sequence))
+    .map((step) => ({ step, timesWrong: wrongStepIds.filter((id) => id === step.id).length }))
+  return [...steps.filter((s) => s.timesWrong >= 2), ...steps.filter((s) => s.timesWrong < 2)]
+}

@@ -1,0 +1,1 @@
+export { api, ApiError } from './client.ts'

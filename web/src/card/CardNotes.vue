@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { standardFingering, type Instrument } from '@halitus/core/instruments'
+import { prettyNote } from '@halitus/core/pitch'
+import InstrumentDrawing from '../parts/InstrumentDrawing.vue'
+
+/** Fingering pictures of some notes; names only while the instrument has no chart. */
+const props = defineProps<{ inst: Instrument; notes: readonly string[] }>()
+const pictured = computed(() =>
+  props.notes.map((note) => ({
+    note,
+    touches: props.inst.fingers ? standardFingering(props.inst, note).touches : undefined,
+  })),
+)
+</script>
+
+<template>
+  <div class="notes">
+    <figure v-for="p in pictured" :key="p.note">
+      <figcaption>{{ prettyNote(p.note) }}</figcaption>
+      <InstrumentDrawing
+        v-if="inst.fingers && p.touches"
+        :system="inst.fingers"
+        :held="p.touches"
+        :label="`Fingering of ${p.note}`"
+        small
+      />
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.notes {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 10px;
+}
+figure {
+  margin: 0;
+  max-width: 300px;
+}
+figcaption {
+  font-weight: 650;
+}
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { Button, Input } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
+import { api } from '../api/index.ts'
+import { useNotices } from '../shell/notices.ts'
+import { dayName } from '../shell/words.ts'
+import CardNotes from './CardNotes.vue'
+
+/** The week's card as the learner has it, on a phone. */
+const props = defineProps<{ id: string }>()
+const notices = useNotices()
+const card = ref<CardAnswer>()
+const failed = ref('')
+const trouble = ref<Trouble>()
+const words = ref('')
+
+async function load() {
+  try {
+    card.value = await api.card(props.id)
+    failed.value = ''
+  } catch (error) {
+    failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
+  }
+}
+watch(() => props.id, load, { immediate: true })
+useEventListener(window, 'focus', load)
+
+const inst = computed(() => (card.value ? instrument(card.value.instrument) : undefined))
+const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
+const ticked = computed(() => new Set(card.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
+const practised = computed(() => new Set(card.value?.ticks.map((t) => t.session)).size)
+async function toggle(row: string, session: number) {
+  const changed = await notices.attempt(() =>
+    api.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
+  )
+  if (changed) card.value = changed
+}
+const TROUBLE_NAMES: Record<Trouble, string> = {
+  dizzy: 'Dizzy',
+  sore: 'Sore',
+  'no-sound': 'No sound',
+  other: 'Something else',
+}
+async function send() {
+  const kind = trouble.value
+  if (!kind) return
+  const changed = await notices.attempt(() => api.report(props.id, kind, words.value.trim()))
+  if (!changed) return
+  card.value = changed
+  trouble.value = undefined
+  words.value = ''
+  notices.show('Your teacher will see it.')
+}
+</script>
+
+<template>
+  <main id="work" class="card">
+    <template v-if="card && inst">
+      <header>
+        <h1>{{ card.learnerName }}</h1>
+        <p class="soft">{{ inst.name }}, week from {{ dayName(card.from) }}</p>
+        <p class="practised">
+          <b class="big">{{ practised }}</b> of {{ card.sessions }} sessions
+        </p>
+        <p v-if="card.listenFor"><b>Listen for:</b> {{ card.listenFor }}</p>
+      </header>
+      <section v-for="row in card.rows" :key="row.id" class="row">
+        <h3>
+          {{ row.title }} <span class="soft">{{ row.minutes }} min</span>
+        </h3>
+        <p>{{ row.amount }}</p>
+        <p class="soft">{{ row.aim }}</p>
+        <CardNotes v-if="row.notes.length" :inst="inst" :notes="row.notes" />
+        <div class="boxes" role="group" :aria-label="`${row.title}: sessions`">
+          <button
+            v-for="s in sessions"
+            :key="s"
+            type="button"
+            class="box"
+            :aria-pressed="ticked.has(`${row.id} ${s}`)"
+            :aria-label="`Session ${s}`"
+            @click="toggle(row.id, s)"
+          >
+            <span aria-hidden="true">{{ ticked.has(`${row.id} ${s}`) ? '✓' : s }}</span>
+          </button>
+        </div>
+      </section>
+      <p v-if="!card.rows.length" class="soft">Nothing on this card yet.</p>
+      <section class="row">
+        <h2>Trouble? Stop, sit, breathe normally, and say so</h2>
+        <div class="troubles">
+          <Button
+            v-for="t in TROUBLES"
+            :key="t"
+            :type="trouble === t ? 'primary' : 'default'"
+            @click="trouble = t"
+            >{{ TROUBLE_NAMES[t] }}</Button
+          >
+        </div>
+        <template v-if="trouble">
+          <label for="words" class="visually-hidden">In your words</label>
+          <Input id="words" v-model:value="words" placeholder="In your words, if you like" :maxlength="500" />
+          <Button type="primary" class="send" @click="send">Tell the teacher</Button>
+        </template>
+        <p v-for="r in card.reports" :key="r.id" class="caution">
+          {{ TROUBLE_NAMES[r.kind] }}{{ r.text ? `: ${r.text}` : '' }}
+        </p>
+      </section>
+      <p class="soft">A missed day is fine. Two sessions on one day count as two.</p>
+    </template>
+    <template v-else-if="failed">
+      <h1>No card here</h1>
+      <p>{{ failed }}</p>
+    </template>
+    <p v-else class="soft" role="status">Fetching the card …</p>
+  </main>
+</template>
+
+<style scoped>
+.card {
+  max-width: 560px;
+  margin: 0 auto;
+  padding: 20px 20px 48px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+.practised .big {
+  font-size: 48px;
+}
+.row {
+  border-top: 1px solid var(--line);
+  padding-top: 12px;
+  display: grid;
+  gap: 4px;
+}
+.boxes {
+  display: grid;
+  grid-template-columns: repeat(7, 1fr);
+  gap: 6px;
+  margin-top: 8px;
+}
+.box {
+  font: inherit;
+  font-size: 18px;
+  height: 44px;
+  color: var(--soft);
+  background: var(--surface);
+  border: 1.5px solid var(--soft);
+  border-radius: var(--radius);
+  cursor: pointer;
+}
+.box[aria-pressed='true'] {
+  background: var(--ink);
+  border-color: var(--ink);
+  color: var(--surface);
+  font-weight: 700;
+}
+.troubles {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 8px 0;
+}
+.send {
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import { STAGES, type Stage } from '@halitus/core/contract'
+import { STAGE_NAMES } from '../shell/words.ts'
+import { useLesson } from './store.ts'
+
+/** The order of work as one line; what was done today stands on it. */
+defineProps<{ current: string }>()
+const lesson = useLesson()
+
+const last = <T,>(list: T[]) => list.at(-1)
+function said(stage: Stage): string {
+  const own = lesson.own.filter((e) => e.stage === stage)
+  if (stage === 'sound') {
+    const tone = last(lesson.ofKind(own, 'long-tone'))
+    if (tone) return `${tone.data.lengthS.toFixed(0)} s`
+  }
+  if (stage === 'setup') {
+    const wrong = lesson.ofKind(own, 'setup').filter((e) => e.data.verdict === 'wrong').length
+    if (own.length) return wrong ? `${wrong} wrong` : 'all right'
+  }
+  if (stage === 'fingers') {
+    const move = last(lesson.ofKind(own, 'move'))
+    if (move) return `${move.data.clean} of ${move.data.tries}`
+  }
+  if (stage === 'home') return lesson.answer?.card ? `${lesson.answer.card.rows.length} items` : '–'
+  return own.length ? 'noted' : '–'
+}
+const stops = computed(() =>
+  STAGES.map((stage, i) => ({ stage, number: i + 1, done: lesson.done.includes(stage), said: said(stage) })),
+)
+</script>
+
+<template>
+  <nav class="line" aria-label="Lesson">
+    <RouterLink
+      v-for="s in stops"
+      :key="s.stage"
+      :to="{ name: s.stage }"
+      class="stop"
+      :class="{ done: s.done, now: s.stage === current }"
+      :aria-current="s.stage === current ? 'step' : undefined"
+    >
+      <span class="mark" aria-hidden="true"></span>
+      <span class="words"
+        ><span class="number">{{ s.number }}</span> <b>{{ STAGE_NAMES[s.stage] }}</b>
+        <span class="said">{{ s.said }}</span></span
+      >
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: repeat(7, 1fr);
+  flex: none;
+  padding: 12px 24px 10px;
+  background: var(--surface);
+  border-bottom: 1px solid var(--line);
+}
+.stop {
+  display: block;
+  text-decoration: none;
+  color: var(--ink);
+  position: relative;
+}
+.stop::before {
+  content: '';
+  position: absolute;
+  top: 8px;
+  left: 0;
+  right: 0;
+  height: 2px;
+  background: var(--line);
+}
+.stop.done::before {
+  background: var(--ink);
+}
+.mark {
+  position: relative;
+  display: block;
+  width: 16px;
+  height: 16px;
+  border-radius: 50%;
+  background: var(--surface);
+  border: 2px solid var(--soft);
+  margin-bottom: 4px;
+}
+.done .mark {
+  background: var(--ink);
+  border-color: var(--ink);
+}
+.now .mark {
+  border: 5px solid var(--metal);
+  background: var(--surface);
+  width: 20px;
+  height: 20px;
+  margin: -2px 0 2px -2px;
+}
+.words {
+  white-space: nowrap;
+}
+.number,
+.said {
+  color: var(--soft);
+  font-size: 13.5px;
+}
+.now b {
+  text-decoration: underline;
+  text-decoration-color: var(--metal);
+  text-decoration-thickness: 2px;
+  text-underline-offset: 4px;
+}
+@media (max-width: 900px) {
+  .line {
+    overflow-x: auto;
+    grid-template-columns: repeat(7, 120px);
+  }
+}
+</style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { RouterLink } from 'vue-router'
+import type { LessonAnswer } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
+import { capital } from '../shell/words.ts'
+
+const props = defineProps<{ answer: LessonAnswer }>()
+const practised = computed(() => {
+  const card = props.answer.lastCard
+  return card
+    ? `${new Set(card.ticks.map((t) => t.session)).size} of ${card.sessions} sessions`
+    : 'no card yet'
+})
+const observes = computed(() => props.answer.learner.attitude === 'observe')
+</script>
+
+<template>
+  <RouterLink class="who" :to="{ name: 'learner', params: { id: answer.learner.id } }">{{
+    answer.learner.name
+  }}</RouterLink>
+  <p class="soft">{{ instrument(answer.lesson.instrument).name }}. {{ answer.learner.note }}</p>
+  <section>
+    <h2>Needs now</h2>
+    <ul>
+      <li v-for="c in answer.concerns" :key="c.sentence" :class="{ caution: c.kind === 'report' }">
+        {{ capital(c.sentence) }}
+      </li>
+    </ul>
+  </section>
+  <section>
+    <h2>Long tone</h2>
+    <p>
+      <b>{{ observes ? 'Listen, don’t count' : `Aim ${answer.target.targetS} s` }}</b>
+    </p>
+    <p class="soft">{{ answer.target.why }}</p>
+  </section>
+  <section>
+    <h2>Card brought along</h2>
+    <p>
+      <b>{{ practised }}</b>
+    </p>
+    <p v-if="answer.lastCard">
+      <RouterLink :to="{ name: 'card', params: { id: answer.lastCard.id } }">See it</RouterLink>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.who {
+  font-size: 20px;
+  font-weight: 650;
+  color: var(--ink);
+  text-decoration: none;
+}
+section {
+  margin-top: 20px;
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+li {
+  margin-top: 6px;
+  font-weight: 600;
+}
+</style>

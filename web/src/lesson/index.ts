@@ -1,0 +1,1 @@
+export { useLesson } from './store.ts'

@@ -1,0 +1,1 @@
+export { useListening } from './store.ts'

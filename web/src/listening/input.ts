@@ -1,0 +1,99 @@
+import { proxy, transfer } from 'comlink'
+import type { Performance } from '@halitus/core/player'
+import type { LiveFrame } from '@halitus/core/sound'
+import { captureUrl, soundWorker } from '../workers/index.ts'
+
+/** Why nothing can be heard, as a sentence with a way out. */
+export class NoSound extends Error {
+  override name = 'NoSound'
+}
+
+export interface Hearing {
+  /** Time on the audio clock of the stream's first sample, s; undefined until it is known. */
+  beganS(): number | undefined
+  nowS(): number
+  stop(): Promise<void>
+}
+
+let context: AudioContext | undefined
+
+async function audioContext(): Promise<AudioContext> {
+  if (!context) {
+    context = new AudioContext({ latencyHint: 'interactive' })
+    await context.audioWorklet.addModule(captureUrl)
+  }
+  await context.resume()
+  return context
+}
+
+async function listen(
+  ctx: AudioContext,
+  node: AudioNode,
+  onFrames: (f: LiveFrame[]) => void,
+  release: () => void,
+): Promise<Hearing> {
+  const capture = new AudioWorkletNode(ctx, 'capture', { numberOfOutputs: 1 })
+  const channel = new MessageChannel()
+  let began: number | undefined
+  capture.port.onmessage = ({ data }: MessageEvent<number>) => (began = data)
+  await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, proxy(onFrames))
+  capture.port.postMessage(channel.port1, [channel.port1])
+  node.connect(capture)
+  // A worklet runs only while it leads somewhere; it writes nothing into its output.
+  capture.connect(ctx.destination)
+  return {
+    beganS: () => began,
+    nowS: () => ctx.currentTime,
+    async stop() {
+      node.disconnect()
+      capture.disconnect()
+      release()
+      // Blocks on their way to the worker come before the next message to it.
+      await new Promise((resolve) => setTimeout(resolve, 30))
+    },
+  }
+}
+
+/** Opens the microphone. @throws NoSound when there is none or it is not allowed */
+export async function listenToMicrophone(onFrames: (f: LiveFrame[]) => void): Promise<Hearing> {
+  if (!navigator.mediaDevices?.getUserMedia)
+    throw new NoSound(
+      'This browser gives no microphone here: it needs https or this same machine. Use the simulated player or a WAVE file.',
+    )
+  let stream: MediaStream
+  try {
+    stream = await navigator.mediaDevices.getUserMedia({
+      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
+    })
+  } catch (error) {
+    const name = error instanceof DOMException ? error.name : ''
+    throw new NoSound(
+      name === 'NotAllowedError'
+        ? 'The microphone is not allowed. Allow it in the browser, or use the simulated player or a WAVE file.'
+        : 'No microphone was found. Connect one, or use the simulated player or a WAVE file.',
+    )
+  }
+  const ctx = await audioContext()
+  return listen(ctx, ctx.createMediaStreamSource(stream), onFrames, () =>
+    stream.getTracks().forEach((t) => t.stop()),
+  )
+}
+
+/** Lets the simulated player play into the same ear. @param aloud also through the loudspeaker */
+export async function listenToPlayer(
+  performance: Performance,
+  aloud: boolean,
+  onFrames: (f: LiveFrame[]) => void,
+  onEnded: () => void,
+): Promise<Hearing> {
+  const ctx = await audioContext()
+  const samples = await soundWorker().play(performance, ctx.sampleRate)
+  const buffer = ctx.createBuffer(1, samples.length, ctx.sampleRate)
+  buffer.getChannelData(0).set(samples)
+  const source = new AudioBufferSourceNode(ctx, { buffer })
+  const hearing = await listen(ctx, source, onFrames, () => source.stop())
+  if (aloud) source.connect(ctx.destination)
+  source.onended = onEnded
+  source.start()
+  return hearing
+}

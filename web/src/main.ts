@@ -1,0 +1,7 @@
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import './shell/theme.css'
+import App from './shell/App.vue'
+import { router } from './shell/router.ts'
+
+createApp(App).use(createPinia()).use(router).mount('#app')

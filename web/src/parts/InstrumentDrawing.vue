@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { columnEndMm, pictureOf, type FingerSystem, type TouchId } from '@halitus/core/instruments'
+
+/** What a touch does, told by its shape: filled, ring, ring with a wedge down (pressing) or up (lifting). */
+type TouchState = 'held' | 'lifted' | 'pressing' | 'lifting'
+
+const props = defineProps<{
+  system: FingerSystem
+  held: readonly TouchId[]
+  /** Touches that are about to press or lift from here. */
+  pressing?: readonly TouchId[]
+  lifting?: readonly TouchId[]
+  label: string
+  small?: boolean
+  clickable?: boolean
+}>()
+const emit = defineEmits<{ touch: [id: TouchId] }>()
+
+const picture = computed(() => pictureOf(props.system, new Set(props.held)))
+const viewBox = computed(() => (props.small ? picture.value.fingersFrame : picture.value.frame).join(' '))
+const outline = computed(() => picture.value.outline.map((p) => p.join(',')).join(' '))
+const columnEnd = computed(() => columnEndMm(props.system.body, new Set(props.held)))
+const r = computed(() => picture.value.touchRadius)
+
+const stateOf = (id: TouchId, held: boolean): TouchState =>
+  props.pressing?.includes(id)
+    ? 'pressing'
+    : props.lifting?.includes(id)
+      ? 'lifting'
+      : held
+        ? 'held'
+        : 'lifted'
+const touches = computed(() =>
+  picture.value.touches.map((t) => ({ ...t, state: stateOf(t.touch.id, t.held) })),
+)
+const wedge = (up: boolean) => {
+  const d = r.value * (up ? -1 : 1)
+  return `M ${-r.value * 0.55} ${d * 1.25} L 0 ${d * 1.85} L ${r.value * 0.55} ${d * 1.25} Z`
+}
+const say = (state: TouchState) =>
+  ({ held: 'down', lifted: 'up', pressing: 'presses', lifting: 'lifts' })[state]
+</script>
+
+<template>
+  <svg :viewBox="viewBox" class="drawing" role="img" :aria-label="label">
+    <polygon :points="outline" class="tube" />
+    <rect
+      :x="picture.column.fromMm"
+      :y="-picture.column.half"
+      :width="system.body.endMm - picture.column.fromMm"
+      :height="2 * picture.column.half"
+      class="bore"
+    />
+    <rect
+      :x="picture.column.fromMm"
+      :y="-picture.column.half"
+      :width="columnEnd - picture.column.fromMm"
+      :height="2 * picture.column.half"
+      class="column"
+    />
+    <rect
+      v-for="j in picture.jointsMm"
+      :key="j.x"
+      :x="j.x - 2.5"
+      :y="-j.half"
+      width="5"
+      :height="2 * j.half"
+      class="joint"
+    />
+    <circle
+      v-for="h in picture.holes"
+      :key="h.id"
+      :cx="h.x"
+      cy="0"
+      :r="h.r"
+      class="hole"
+      :class="{ open: h.open }"
+    />
+    <g
+      v-for="t in touches"
+      :key="t.touch.id"
+      :transform="`translate(${t.x} ${t.y})`"
+      class="touch"
+      :class="[t.state, { clickable }]"
+      :role="clickable ? 'button' : undefined"
+      :tabindex="clickable ? 0 : undefined"
+      :aria-label="clickable ? `${t.touch.name}, ${say(t.state)}` : undefined"
+      @click="clickable && emit('touch', t.touch.id)"
+      @keydown.enter.prevent="clickable && emit('touch', t.touch.id)"
+    >
+      <title>{{ t.touch.name }}: {{ say(t.state) }}</title>
+      <circle :r="r" />
+      <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
+      <path v-if="t.state === 'lifting'" :d="wedge(t.y < 0)" class="wedge" />
+      <text y="4.2" text-anchor="middle">{{ t.touch.label }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.drawing {
+  display: block;
+  width: 100%;
+}
+.tube {
+  fill: var(--tube);
+}
+.bore {
+  fill: var(--tube-bore);
+}
+.column {
+  fill: var(--metal);
+}
+.joint {
+  fill: #b9c4c9;
+}
+.hole {
+  fill: var(--tube);
+  stroke: #8d9aa1;
+  stroke-width: 1;
+}
+.hole.open {
+  fill: #fff;
+}
+.touch circle {
+  fill: var(--surface);
+  stroke: var(--soft);
+  stroke-width: 1.2;
+}
+.touch text {
+  font-size: 11.5px;
+  fill: var(--soft);
+}
+.touch.held circle,
+.touch.lifting circle {
+  fill: var(--ink);
+  stroke: var(--ink);
+}
+.touch.held text,
+.touch.lifting text {
+  fill: var(--surface);
+  font-weight: 700;
+}
+.touch.pressing circle {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.touch.pressing text {
+  fill: var(--ink);
+  font-weight: 700;
+}
+.wedge {
+  fill: var(--metal);
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+.clickable {
+  cursor: pointer;
+}
+</style>

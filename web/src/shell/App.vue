@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import { ConfigProvider } from 'ant-design-vue'
+import { computed, ref, watchEffect } from 'vue'
+import { RouterLink, RouterView, useRoute } from 'vue-router'
+import { useEventListener } from '@vueuse/core'
+import KeySheet from './KeySheet.vue'
+import Notices from './Notices.vue'
+import { isTyping } from './keys.ts'
+import { libraryTheme } from './theme.ts'
+import { useTools } from './tools.ts'
+
+const tools = useTools()
+const route = useRoute()
+const keysShown = ref(false)
+const alone = computed(() => route.meta.alone === true)
+const theme = computed(() => libraryTheme(tools.dark))
+
+watchEffect(() => (document.documentElement.dataset.theme = tools.dark ? 'dark' : 'light'))
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event)) return
+  if (event.key === '?') keysShown.value = !keysShown.value
+})
+</script>
+
+<template>
+  <ConfigProvider :theme="theme" :auto-insert-space-in-button="false">
+    <a class="skip" href="#work">To the work</a>
+    <div class="frame">
+      <header v-if="!alone" class="top">
+        <RouterLink to="/" class="name">Halitus</RouterLink>
+        <nav aria-label="Studio">
+          <RouterLink to="/">Today</RouterLink>
+          <RouterLink to="/learners">Learners</RouterLink>
+          <RouterLink to="/settings">Settings</RouterLink>
+        </nav>
+        <span id="top-right" class="top-right"></span>
+        <button class="top-button" type="button" :aria-pressed="tools.dark" @click="tools.dark = !tools.dark">
+          {{ tools.dark ? 'Light' : 'Dark' }}
+        </button>
+        <button class="top-button" type="button" aria-label="Keys" @click="keysShown = true">?</button>
+      </header>
+      <RouterView />
+    </div>
+    <Notices />
+    <KeySheet v-model:open="keysShown" />
+  </ConfigProvider>
+</template>
+
+<style scoped>
+.frame {
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+}
+.skip:focus {
+  left: 8px;
+  top: 8px;
+  background: var(--surface);
+  padding: 8px;
+  z-index: 10;
+}
+.top {
+  display: flex;
+  align-items: center;
+  gap: 22px;
+  height: 52px;
+  flex: none;
+  padding: 0 24px;
+  background: var(--blackwood);
+  color: var(--on-blackwood);
+}
+.top a {
+  color: var(--on-blackwood-soft);
+  text-decoration: none;
+  padding: 6px 0;
+}
+.top a.router-link-exact-active {
+  color: var(--on-blackwood);
+  box-shadow: inset 0 -2px var(--metal);
+}
+.top .name {
+  color: var(--on-blackwood);
+  font-size: 21px;
+  font-weight: 700;
+  box-shadow: none !important;
+}
+nav {
+  display: flex;
+  gap: 22px;
+}
+.top-right {
+  margin-left: auto;
+}
+.top-button {
+  font: inherit;
+  color: var(--on-blackwood);
+  background: none;
+  border: 1px solid #56646b;
+  border-radius: var(--radius);
+  min-width: 34px;
+  height: 32px;
+  padding: 0 10px;
+  cursor: pointer;
+}
+</style>

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { Modal } from 'ant-design-vue'
+import { KEYS } from './keys.ts'
+
+const open = defineModel<boolean>('open', { required: true })
+</script>
+
+<template>
+  <Modal v-model:open="open" title="Keys" :footer="null" :width="520">
+    <dl>
+      <template v-for="k in KEYS" :key="k.keys">
+        <dt>{{ k.keys }}</dt>
+        <dd>{{ k.does }}</dd>
+      </template>
+    </dl>
+  </Modal>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 8px 16px;
+  margin: 8px 0 0;
+}
+dt {
+  font-weight: 650;
+}
+dd {
+  margin: 0;
+}
+</style>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { useNotices, type Notice } from './notices.ts'
+
+const notices = useNotices()
+function undo(n: Notice) {
+  notices.dismiss(n.id)
+  n.undo?.()
+}
+</script>
+
+<template>
+  <div class="notices" role="status" aria-live="polite">
+    <div v-for="n in notices.list" :key="n.id" class="notice" :class="n.tone">
+      <span>{{ n.text }}</span>
+      <button v-if="n.undo" type="button" @click="undo(n)">Undo</button>
+      <button type="button" aria-label="Close" @click="notices.dismiss(n.id)">×</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.notices {
+  position: fixed;
+  left: 50%;
+  bottom: 84px;
+  transform: translateX(-50%);
+  display: grid;
+  gap: 8px;
+  z-index: 1100;
+  width: min(92vw, 620px);
+  pointer-events: none;
+}
+.notice {
+  pointer-events: auto;
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 10px 16px;
+  background: var(--blackwood);
+  color: var(--on-blackwood);
+  border-left: 4px solid var(--metal);
+  border-radius: var(--radius);
+}
+.notice.alarm {
+  border-left-color: var(--alarm);
+}
+.notice span {
+  flex: 1;
+}
+.notice button {
+  font: inherit;
+  font-weight: 650;
+  color: var(--on-blackwood);
+  background: none;
+  border: 0;
+  text-decoration: underline;
+  cursor: pointer;
+}
+</style>

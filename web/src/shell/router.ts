@@ -1,0 +1,39 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'today', component: () => import('../studio/today/Today.vue') },
+    { path: '/learners', name: 'learners', component: () => import('../studio/learners/Learners.vue') },
+    {
+      path: '/learners/:id',
+      name: 'learner',
+      component: () => import('../studio/learners/Progress.vue'),
+      props: true,
+    },
+    { path: '/settings', name: 'settings', component: () => import('../studio/settings/Settings.vue') },
+    {
+      path: '/lessons/:id',
+      component: () => import('../lesson/Lesson.vue'),
+      props: true,
+      children: [
+        { path: '', redirect: { name: 'setup' } },
+        { path: 'setup', name: 'setup', component: () => import('../stages/setup/SetupStage.vue') },
+        { path: 'breath', name: 'breath', component: () => import('../stages/breath/BreathStage.vue') },
+        { path: 'sound', name: 'sound', component: () => import('../stages/sound/SoundStage.vue') },
+        { path: 'tongue', name: 'tongue', component: () => import('../stages/tongue/TongueStage.vue') },
+        { path: 'fingers', name: 'fingers', component: () => import('../stages/fingers/FingersStage.vue') },
+        { path: 'tune', name: 'tune', component: () => import('../stages/tune/TuneStage.vue') },
+        { path: 'home', name: 'home', component: () => import('../stages/home/HomeStage.vue') },
+      ],
+    },
+    {
+      path: '/card/:id',
+      name: 'card',
+      component: () => import('../card/LearnersCard.vue'),
+      props: true,
+      meta: { alone: true },
+    },
+    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./Nowhere.vue') },
+  ],
+})

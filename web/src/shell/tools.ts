@@ -1,0 +1,89 @@
+import { defineStore } from 'pinia'
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import type * as ToneModule from 'tone'
+
+/** Pulse, timer and reference note: at the bottom of every stop. Sound is loaded when first needed. */
+export const useTools = defineStore('tools', () => {
+  const bpm = useLocalStorage('halitus.bpm', 60)
+  const dark = useLocalStorage('halitus.dark', false)
+  const pulsing = ref(false)
+  const sounding = ref(false)
+  const beat = ref(0)
+  const timerRuns = ref(false)
+  const timerS = ref(0)
+  let tone: typeof ToneModule | undefined
+  let click: ToneModule.Synth | undefined
+  let drone: ToneModule.Oscillator | undefined
+
+  async function audio() {
+    tone ??= await import('tone')
+    await tone.start()
+    return tone
+  }
+  async function togglePulse() {
+    const t = await audio()
+    const transport = t.getTransport()
+    if (pulsing.value) {
+      transport.stop()
+      transport.cancel()
+      pulsing.value = false
+      return
+    }
+    click ??= new t.Synth({
+      oscillator: { type: 'triangle' },
+      envelope: { attack: 0.001, decay: 0.04, sustain: 0, release: 0.02 },
+    }).toDestination()
+    transport.bpm.value = bpm.value
+    transport.scheduleRepeat((time) => {
+      click?.triggerAttackRelease('A5', 0.04, time)
+      t.getDraw().schedule(() => beat.value++, time)
+    }, '4n')
+    transport.start()
+    pulsing.value = true
+  }
+  function setBpm(value: number) {
+    bpm.value = Math.max(30, Math.min(208, Math.round(value)))
+    if (tone && pulsing.value) tone.getTransport().bpm.rampTo(bpm.value, 0.1)
+  }
+  async function toggleReference(hz: number) {
+    const t = await audio()
+    if (drone) {
+      drone.stop()
+      drone.dispose()
+      drone = undefined
+      sounding.value = false
+      return
+    }
+    drone = new t.Oscillator({ frequency: hz, type: 'triangle', volume: -14 }).toDestination().start()
+    sounding.value = true
+  }
+
+  useIntervalFn(() => {
+    if (timerRuns.value) timerS.value++
+  }, 1000)
+  const timerText = computed(
+    () => `${Math.floor(timerS.value / 60)}:${String(timerS.value % 60).padStart(2, '0')}`,
+  )
+  function toggleTimer() {
+    timerRuns.value = !timerRuns.value
+  }
+  function resetTimer() {
+    timerRuns.value = false
+    timerS.value = 0
+  }
+  return {
+    bpm,
+    dark,
+    pulsing,
+    sounding,
+    beat,
+    timerRuns,
+    timerText,
+    togglePulse,
+    setBpm,
+    toggleReference,
+    toggleTimer,
+    resetTimer,
+  }
+})

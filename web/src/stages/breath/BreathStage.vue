@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import PlannedStage from '../../parts/PlannedStage.vue'
+</script>
+
+<template>
+  <PlannedStage stage="breath" hint="Shoulders low, no noise on the way in, a steady stream out.">
+    <p class="caution">
+      Dizzy or tingling: stop, sit, breathe normally for a few minutes, and shorten the drill. Heart, lung,
+      blood or eye pressure, pregnancy: ask a doctor before breath holding.
+    </p>
+  </PlannedStage>
+</template>
+
+<style scoped>
+.caution {
+  margin-top: 16px;
+}
+</style>

@@ -1,0 +1,306 @@
+<script setup lang="ts">
+import { Button, Select } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { byLikelihood, describeBetween, describeMove, timeline, type Between } from '@halitus/core/fingering'
+import { fingeringsOf, type TouchId } from '@halitus/core/instruments'
+import { prettyNote } from '@halitus/core/pitch'
+import { useLesson } from '../../lesson/index.ts'
+import InstrumentDrawing from '../../parts/InstrumentDrawing.vue'
+import { isTyping } from '../../shell/keys.ts'
+import FingerThreads from './FingerThreads.vue'
+import NotePicker from './NotePicker.vue'
+
+const lesson = useLesson()
+const inst = computed(() => lesson.inst)
+const system = computed(() => inst.value?.fingers ?? undefined)
+const moves = computed(() => lesson.ofKind(lesson.answer?.entries ?? [], 'move').map((e) => e.data))
+const lastMove = moves.value.at(-1)
+const first = inst.value?.teaching.firstNotes ?? []
+const from = ref(lastMove?.from ?? first[0] ?? 'B4')
+const to = ref(lastMove?.to ?? first[1] ?? 'A4')
+const fromUse = ref(0)
+const toUse = ref(0)
+const offsets = ref<Record<TouchId, number>>({})
+const clean = ref(0)
+const tries = ref(0)
+const late = ref<TouchId | null>(null)
+const toPicker = ref<InstanceType<typeof NotePicker>>()
+
+watch([from, to, fromUse, toUse], () => {
+  offsets.value = {}
+  clean.value = tries.value = 0
+  late.value = null
+})
+watch(from, () => (fromUse.value = 0))
+watch(to, () => (toUse.value = 0))
+
+const fromOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, from.value) : []))
+const toOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, to.value) : []))
+const a = computed(() => fromOptions.value[fromUse.value] ?? fromOptions.value[0])
+const b = computed(() => toOptions.value[toUse.value] ?? toOptions.value[0])
+const way = computed(() =>
+  system.value && a.value && b.value ? timeline(system.value, a.value, b.value, offsets.value) : undefined,
+)
+const likely = computed(() => byLikelihood(way.value?.move.between ?? []))
+const pitched = computed(() => likely.value.filter((x) => x.sounds !== 'unknown'))
+const breakHere = computed(() => {
+  const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
+  return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))
+})
+const heardBetween = computed(
+  () =>
+    way.value?.stretches.map((s) =>
+      s.sounds === 'unknown' ? 'unpitched or unknown' : prettyNote(s.sounds),
+    ) ?? [],
+)
+const doubtful = computed(() =>
+  [a.value, b.value].filter((f) => f?.confidence === 'medium').map((f) => prettyNote(f!.written)),
+)
+
+function show(between: Between) {
+  const few = between.late.length <= between.early.length
+  offsets.value = Object.fromEntries((few ? between.late : between.early).map((t) => [t, few ? 60 : -60]))
+  if (few && between.late.length === 1) late.value = between.late[0]!
+}
+function tried(wasClean: boolean) {
+  tries.value++
+  if (wasClean) clean.value++
+}
+async function keep() {
+  const kept = await lesson.add('fingers', 'move', {
+    from: from.value,
+    to: to.value,
+    clean: clean.value,
+    tries: tries.value,
+    late: late.value,
+  })
+  if (kept) clean.value = tries.value = 0
+}
+const label = (f: { use: string; confidence: string }) =>
+  `${f.use}${f.confidence === 'medium' ? ' (in doubt)' : ''}`
+const options = (list: { use: string; confidence: string }[]) =>
+  list.map((f, i) => ({ value: i, label: label(f) }))
+const known = computed(() => {
+  const pairs = new Map(moves.value.map((m) => [`${m.from} ${m.to}`, m]))
+  return [...pairs.values()].slice(-3)
+})
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event)) return
+  if (event.key === 'c') tried(true)
+  if (event.key === 'x') tried(false)
+  if (event.key === '[') toPicker.value?.step(-1)
+  if (event.key === ']') toPicker.value?.step(1)
+})
+</script>
+
+<template>
+  <template v-if="inst && system && a && b && way">
+    <header class="head">
+      <NotePicker v-model="from" :inst="inst" label="From note" />
+      <span class="arrow" aria-hidden="true"></span>
+      <NotePicker ref="toPicker" v-model="to" :inst="inst" label="To note" />
+      <div class="say">
+        <p class="sentence">{{ describeMove(way.move) }}</p>
+        <p class="soft">
+          {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
+        </p>
+      </div>
+    </header>
+
+    <div class="drawing">
+      <div class="beside">
+        <b>{{ prettyNote(from) }}</b>
+        <Select
+          v-if="fromOptions.length > 1"
+          v-model:value="fromUse"
+          :options="options(fromOptions)"
+          size="small"
+          :aria-label="`Fingering of ${from}`"
+          class="use"
+          :dropdown-match-select-width="false"
+        />
+      </div>
+      <InstrumentDrawing
+        :system="system"
+        :held="a.touches"
+        :pressing="way.move.press"
+        :lifting="way.move.lift"
+        :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
+      />
+    </div>
+    <div class="drawing">
+      <div class="beside">
+        <b>{{ prettyNote(to) }}</b>
+        <Select
+          v-if="toOptions.length > 1"
+          v-model:value="toUse"
+          :options="options(toOptions)"
+          size="small"
+          :aria-label="`Fingering of ${to}`"
+          class="use"
+          :dropdown-match-select-width="false"
+        />
+      </div>
+      <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
+    </div>
+
+    <div class="lower">
+      <div>
+        <FingerThreads v-model="offsets" :system="system" :move="way.move" />
+        <p class="heard" :class="{ accident: heardBetween.length }" aria-live="polite">
+          <template v-if="heardBetween.length"
+            >Between {{ prettyNote(from) }} and {{ prettyNote(to) }}:
+            <b>{{ heardBetween.join(', then ') }}</b>.</template
+          >
+          <template v-else-if="way.move.press.length + way.move.lift.length > 1"
+            >All together: nothing sounds between. Pull a knot to see what happens.</template
+          >
+          <template v-else>One finger: nothing can sound between.</template>
+        </p>
+      </div>
+      <section>
+        <h2>When fingers don’t move together</h2>
+        <ul v-if="pitched.length" class="between">
+          <li v-for="s in pitched.slice(0, 12)" :key="s.touches.join(' ')">
+            <button type="button" class="plain" @click="show(s)">{{ describeBetween(system, s, to) }}</button>
+          </li>
+        </ul>
+        <p v-if="pitched.length > 12" class="soft">
+          and {{ pitched.length - 12 }} more with several fingers apart
+        </p>
+        <p class="soft">
+          <template v-if="!pitched.length">No charted note lies between. </template>
+          <template v-if="way.move.unknownStates"
+            >{{ way.move.unknownStates }} other orders: unpitched or unknown to the chart.</template
+          >
+        </p>
+        <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
+      </section>
+    </div>
+
+    <div class="tally">
+      <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
+      <Button size="large" @click="tried(false)">Not clean <kbd>x</kbd></Button>
+      <span class="count"
+        ><b class="big">{{ clean }}</b> of {{ tries }}</span
+      >
+      <Button type="primary" size="large" :disabled="!tries" @click="keep">Keep</Button>
+      <span v-if="known.length" class="known">
+        <Button v-for="m in known" :key="m.from + m.to" size="small" @click="((from = m.from), (to = m.to))">
+          {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}: {{ m.clean }} of {{ m.tries }}
+        </Button>
+      </span>
+    </div>
+  </template>
+  <template v-else>
+    <h1>Fingers</h1>
+    <p class="sentence">The fingering chart of the {{ inst?.name.toLowerCase() }} isn’t in yet.</p>
+    <p class="soft">
+      First notes: {{ first.map(prettyNote).join(', ') }} (common practice). Until then, moves are noted at
+      the stop Tune.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  margin-bottom: 6px;
+}
+.arrow {
+  width: 26px;
+  height: 2px;
+  background: var(--soft);
+  position: relative;
+  flex: none;
+}
+.arrow::after {
+  content: '';
+  position: absolute;
+  right: 0;
+  top: -4px;
+  border-left: 9px solid var(--soft);
+  border-block: 5px solid transparent;
+}
+.say {
+  margin-left: 10px;
+}
+.sentence {
+  font-size: 19px;
+  line-height: 1.25;
+  font-weight: 650;
+}
+.drawing {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 560px);
+  gap: 12px;
+  align-items: center;
+}
+.beside {
+  display: grid;
+  gap: 4px;
+}
+.beside b {
+  font-size: 30px;
+  line-height: 1.1;
+}
+.use {
+  width: 104px;
+}
+.lower {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 26px;
+  margin-top: 8px;
+}
+.heard {
+  border-left: 4px solid var(--metal);
+  padding-left: 12px;
+  margin-top: 4px;
+}
+.heard.accident {
+  border-color: var(--alarm);
+}
+.between li {
+  border-bottom: 1px solid var(--line);
+}
+.between button {
+  padding: 3px 0;
+  width: 100%;
+}
+.between button:hover {
+  text-decoration: underline;
+}
+.tally {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  margin-top: 12px;
+  flex-wrap: wrap;
+}
+.count .big {
+  font-size: 40px;
+}
+.known {
+  margin-left: auto;
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+kbd {
+  font: inherit;
+  font-size: 13px;
+  border: 1px solid currentcolor;
+  border-radius: 4px;
+  padding: 0 6px;
+  opacity: 0.75;
+}
+@media (max-width: 1000px) {
+  .lower {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

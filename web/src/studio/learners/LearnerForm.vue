@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { Input, InputNumber, Modal, Segmented, Select, Textarea } from 'ant-design-vue'
+import { reactive, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { check, ContractError, learnerInput, type LearnerInput } from '@halitus/core/contract'
+import { allInstruments } from '@halitus/core/instruments'
+import { ApiError } from '../../api/index.ts'
+import { useStudio } from '../store.ts'
+
+const open = defineModel<boolean>('open', { required: true })
+const studio = useStudio()
+const router = useRouter()
+const empty = () => ({
+  name: '',
+  birthYear: undefined as number | undefined,
+  instruments: [] as LearnerInput['instruments'],
+  attitude: 'measure' as LearnerInput['attitude'],
+  minutesPerSession: 15,
+  sessionsPerWeek: 5,
+  note: '',
+})
+const form = reactive(empty())
+const problem = ref<{ field: string; message: string }>()
+const NAMES: Record<string, string> = {
+  birthYear: 'Year of birth',
+  name: 'Name',
+  instruments: 'Instruments',
+  minutesPerSession: 'Minutes',
+  sessionsPerWeek: 'Sessions',
+}
+
+async function add() {
+  try {
+    const learner = await studio.addLearner(check(learnerInput, { ...form }))
+    Object.assign(form, empty())
+    problem.value = undefined
+    open.value = false
+    await router.push({ name: 'learner', params: { id: learner.id } })
+  } catch (error) {
+    if (!(error instanceof ContractError || error instanceof ApiError)) throw error
+    const field = error.field ?? ''
+    // The contract speaks of fields by their technical name; the form by their label.
+    problem.value = { field, message: error.message.replace(field, NAMES[field] ?? field) }
+  }
+}
+const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name }))
+</script>
+
+<template>
+  <Modal v-model:open="open" title="New learner" ok-text="Add" cancel-text="Leave" :width="560" @ok="add">
+    <div class="form">
+      <label for="l-name">Name</label>
+      <Input
+        id="l-name"
+        v-model:value="form.name"
+        :maxlength="80"
+        :status="problem?.field === 'name' ? 'error' : ''"
+      />
+      <label for="l-year">Year of birth</label>
+      <InputNumber
+        id="l-year"
+        v-model:value="form.birthYear"
+        :controls="false"
+        :status="problem?.field === 'birthYear' ? 'error' : ''"
+      />
+      <label for="l-instruments">Instruments</label>
+      <Select
+        id="l-instruments"
+        v-model:value="form.instruments"
+        mode="multiple"
+        :options="instruments"
+        :status="problem?.field === 'instruments' ? 'error' : ''"
+        option-filter-prop="label"
+      />
+      <label for="l-minutes">Minutes a session</label>
+      <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
+      <label for="l-sessions">Sessions a week</label>
+      <InputNumber id="l-sessions" v-model:value="form.sessionsPerWeek" :min="1" :max="7" />
+      <span id="l-attitude">Long tones</span>
+      <Segmented
+        v-model:value="form.attitude"
+        aria-labelledby="l-attitude"
+        :options="[
+          { value: 'measure', label: 'Against one’s own last number' },
+          { value: 'observe', label: 'Observe without judging' },
+        ]"
+      />
+      <label for="l-note">Note</label>
+      <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
+      <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
+      <p class="soft hint">Keep little about children, and follow your local rules on consent.</p>
+    </div>
+  </Modal>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: 130px 1fr;
+  gap: 12px;
+  align-items: center;
+}
+.problem,
+.hint {
+  grid-column: 2;
+}
+.problem {
+  color: var(--alarm);
+}
+</style>

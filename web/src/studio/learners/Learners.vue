@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, onMounted, ref } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
+import { instrument } from '@halitus/core/instruments'
+import { useNotices } from '../../shell/notices.ts'
+import { useStudio } from '../store.ts'
+import LearnerForm from './LearnerForm.vue'
+
+const studio = useStudio()
+const notices = useNotices()
+const route = useRoute()
+const adding = ref('new' in route.query)
+onMounted(studio.load)
+const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
+const aside = computed(() => studio.learners?.filter((l) => l.archived) ?? [])
+const thisYear = new Date().getFullYear()
+
+async function layAside(id: string, name: string, archived: boolean) {
+  await notices.attempt(() => studio.changeLearner(id, { archived }))
+  if (archived) notices.show(`${name} laid aside.`, { undo: () => layAside(id, name, false) })
+}
+</script>
+
+<template>
+  <main id="work" class="learners">
+    <header>
+      <h1>Learners</h1>
+      <Button type="primary" size="large" @click="adding = true">New learner</Button>
+    </header>
+    <ul v-if="here.length">
+      <li v-for="l in here" :key="l.id" class="learner">
+        <RouterLink :to="{ name: 'learner', params: { id: l.id } }" class="name">{{ l.name }}</RouterLink>
+        <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
+        <span class="soft">{{ thisYear - l.birthYear }} years</span>
+        <span class="soft note">{{ l.note }}</span>
+        <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"
+          >Lay aside</Button
+        >
+      </li>
+    </ul>
+    <p v-else-if="studio.learners" class="empty">Nobody on the roster yet. Add the first learner.</p>
+    <p v-else-if="studio.failed" class="caution" role="alert">{{ studio.failed }}</p>
+    <section v-if="aside.length">
+      <h2>Laid aside</h2>
+      <ul>
+        <li v-for="l in aside" :key="l.id" class="learner">
+          <span class="soft">{{ l.name }}</span>
+          <Button size="small" @click="layAside(l.id, l.name, false)">Bring back</Button>
+        </li>
+      </ul>
+    </section>
+    <LearnerForm v-model:open="adding" />
+  </main>
+</template>
+
+<style scoped>
+.learners {
+  flex: 1;
+  overflow: auto;
+  padding: 28px 40px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  margin-bottom: 16px;
+}
+h1 {
+  font-size: 34px;
+}
+.learner {
+  display: grid;
+  grid-template-columns: 220px 250px 90px 1fr auto;
+  gap: 16px;
+  align-items: center;
+  padding: 12px 0;
+  border-top: 1px solid var(--line);
+}
+.name {
+  font-size: 20px;
+  font-weight: 650;
+  color: var(--ink);
+}
+.empty {
+  font-size: 24px;
+}
+section {
+  margin-top: 32px;
+}
+@media (max-width: 900px) {
+  .learner {
+    grid-template-columns: 1fr auto;
+  }
+}
+</style>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { Button, Input, InputNumber } from 'ant-design-vue'
+import { onMounted, reactive, ref } from 'vue'
+import type { StudioFile } from '@halitus/core/contract'
+import { api } from '../../api/index.ts'
+import { useListening } from '../../listening/index.ts'
+import { useNotices } from '../../shell/notices.ts'
+
+const notices = useNotices()
+const listening = useListening()
+const form = reactive({ name: '', place: '', a4Hz: 440 })
+const loaded = ref(false)
+const fileInput = ref<HTMLInputElement>()
+
+onMounted(async () => {
+  const studio = await notices.attempt(api.studio)
+  if (studio) Object.assign(form, studio)
+  loaded.value = true
+})
+async function save() {
+  if (await notices.attempt(() => api.writeStudio({ ...form }))) notices.show('Saved.')
+}
+async function download() {
+  const file = await notices.attempt(api.exportStudio)
+  if (!file) return
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([JSON.stringify(file)], { type: 'application/json' }))
+  link.download = `halitus-${file.exportedAt.slice(0, 10)}.json`
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
+}
+async function upload(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  await notices.attempt(async () => {
+    let content: unknown
+    try {
+      content = JSON.parse(await file.text())
+    } catch {
+      throw new Error(`${file.name} is not a studio file: it holds no JSON.`)
+    }
+    // What is replaced is fetched first, so that the import can be undone.
+    const before: StudioFile = await api.exportStudio()
+    const { imported } = await api.importStudio(content)
+    notices.show(`${imported.learners} learners and ${imported.lessons} lessons are in.`, {
+      undo: () => notices.attempt(() => api.importStudio(before)),
+    })
+    Object.assign(form, await api.studio())
+  })
+}
+</script>
+
+<template>
+  <main id="work" class="settings">
+    <h1>Settings</h1>
+    <section>
+      <h2>Studio</h2>
+      <div class="form">
+        <label for="s-name">Name</label>
+        <Input id="s-name" v-model:value="form.name" :maxlength="120" />
+        <label for="s-place">Place</label>
+        <Input id="s-place" v-model:value="form.place" :maxlength="200" />
+        <label for="s-a4">A4, Hz</label>
+        <InputNumber id="s-a4" v-model:value="form.a4Hz" :min="392" :max="494" :step="0.5" />
+      </div>
+      <Button type="primary" :disabled="!loaded" @click="save">Save</Button>
+      <p class="soft">A4 = 440 Hz is ISO 16. All cents follow what stands here.</p>
+    </section>
+    <section>
+      <h2>The whole studio as one file</h2>
+      <div class="buttons">
+        <Button @click="download">Export</Button>
+        <Button @click="fileInput?.click()">Import</Button>
+      </div>
+      <input
+        ref="fileInput"
+        type="file"
+        accept=".json,application/json"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="Studio file"
+        @change="upload"
+      />
+      <p class="soft">
+        Importing replaces everything, entirely or not at all, and can be undone right after.
+      </p>
+    </section>
+    <section>
+      <h2>From sound to screen</h2>
+      <p v-if="listening.lagMs !== undefined">
+        <b class="big" data-testid="lag">{{ Math.round(listening.lagMs) }}</b> ms beyond the analysis window,
+        median of the last measurement.
+      </p>
+      <p v-else class="soft">
+        Measured while listening; nothing has been listened to since this page was opened.
+      </p>
+    </section>
+    <section>
+      <h2>What is kept</h2>
+      <p>
+        Numbers and notes, on this machine. No sound is kept, and nothing is sent anywhere. Keep little about
+        children and follow your local rules.
+      </p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.settings {
+  flex: 1;
+  overflow: auto;
+  padding: 28px 40px;
+  display: grid;
+  gap: 28px;
+  align-content: start;
+  max-width: 760px;
+}
+h1 {
+  font-size: 34px;
+}
+section {
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+.form {
+  display: grid;
+  grid-template-columns: 100px 360px;
+  gap: 10px;
+  align-items: center;
+}
+.buttons {
+  display: flex;
+  gap: 10px;
+}
+</style>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { InputNumber, Modal, Select } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import { localNow } from '../../shell/words.ts'
+import { useStudio } from '../store.ts'
+
+const props = defineProps<{ learnerId?: string }>()
+const open = defineModel<boolean>('open', { required: true })
+const studio = useStudio()
+const router = useRouter()
+const learnerId = ref(props.learnerId)
+const played = ref<InstrumentId>()
+const startsAt = ref(localNow())
+const minutes = ref(30)
+const problem = ref('')
+
+const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
+const chosen = computed(() => here.value.find((l) => l.id === learnerId.value))
+watch(open, (now) => {
+  if (!now) return
+  startsAt.value = localNow()
+  problem.value = ''
+})
+watch(chosen, (learner) => (played.value = learner?.instruments[0]), { immediate: true })
+
+async function add() {
+  if (!learnerId.value || !played.value) {
+    problem.value = 'Choose who comes.'
+    return
+  }
+  try {
+    const lesson = await studio.addLesson(learnerId.value, {
+      id: crypto.randomUUID(),
+      instrument: played.value,
+      startsAt: startsAt.value,
+      minutes: minutes.value,
+    })
+    open.value = false
+    await router.push({ name: 'setup', params: { id: lesson.id } })
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : 'The lesson can’t be added.'
+  }
+}
+</script>
+
+<template>
+  <Modal v-model:open="open" title="New lesson" ok-text="Open it" cancel-text="Leave" @ok="add">
+    <div class="form">
+      <label for="lesson-learner">Who</label>
+      <Select
+        id="lesson-learner"
+        v-model:value="learnerId"
+        :options="here.map((l) => ({ value: l.id, label: l.name }))"
+        placeholder="Learner"
+      />
+      <label for="lesson-instrument">Instrument</label>
+      <Select
+        id="lesson-instrument"
+        v-model:value="played"
+        :options="chosen?.instruments.map((i) => ({ value: i, label: instrument(i).name })) ?? []"
+      />
+      <label for="lesson-when">Begins</label>
+      <input id="lesson-when" v-model="startsAt" type="datetime-local" class="when" />
+      <label for="lesson-minutes">Minutes</label>
+      <InputNumber id="lesson-minutes" v-model:value="minutes" :min="5" :max="180" />
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </div>
+  </Modal>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  grid-template-columns: 100px 1fr;
+  gap: 12px;
+  align-items: center;
+}
+.when {
+  font: inherit;
+  color: inherit;
+  background: var(--surface);
+  height: 40px;
+  padding: 0 10px;
+  border: 1px solid var(--soft);
+  border-radius: var(--radius);
+}
+.problem {
+  grid-column: 2;
+  color: var(--alarm);
+}
+</style>

@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, onMounted, ref } from 'vue'
+import { RouterLink } from 'vue-router'
+import { instrument } from '@halitus/core/instruments'
+import { capital, clock, dayName } from '../../shell/words.ts'
+import { useStudio } from '../store.ts'
+import NewLesson from './NewLesson.vue'
+
+const studio = useStudio()
+const adding = ref(false)
+onMounted(studio.load)
+const lessons = computed(() => studio.today?.lessons ?? [])
+/** The first lesson not begun yet: what to open next. */
+const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.lesson.id)
+</script>
+
+<template>
+  <main id="work" class="today">
+    <template v-if="studio.today">
+      <header>
+        <div>
+          <h1>{{ dayName(studio.today.date) }}</h1>
+          <p class="soft">
+            {{ studio.today.studio.name
+            }}<template v-if="studio.today.studio.place">. {{ studio.today.studio.place }}</template>
+          </p>
+        </div>
+        <Button size="large" :disabled="!studio.learners?.length" @click="adding = true">New lesson</Button>
+      </header>
+      <ol v-if="lessons.length" class="lessons">
+        <li v-for="l in lessons" :key="l.lesson.id">
+          <RouterLink
+            :to="{ name: 'setup', params: { id: l.lesson.id } }"
+            class="lesson"
+            :class="{ next: l.lesson.id === nextId, finished: l.lesson.finishedAt }"
+          >
+            <span class="time">{{ clock(l.lesson.startsAt) }}</span>
+            <span>
+              <b class="name">{{ l.learner.name }}</b>
+              <span class="soft">{{ instrument(l.lesson.instrument).name }}, {{ l.lesson.minutes }} min</span>
+            </span>
+            <span class="concern" :class="{ caution: l.concern.kind === 'report' }">
+              {{ capital(l.concern.sentence) }}<span v-if="l.more" class="soft"> and {{ l.more }} more</span>
+            </span>
+            <span class="soft state">{{
+              l.lesson.finishedAt ? 'finished' : l.done ? `${l.done} of 7 stops` : 'open'
+            }}</span>
+          </RouterLink>
+        </li>
+      </ol>
+      <section v-else class="empty">
+        <p class="first">{{ studio.learners?.length ? 'Nobody comes today.' : 'The studio is empty.' }}</p>
+        <p v-if="studio.today.next">Next lesson: {{ dayName(studio.today.next) }}.</p>
+        <p v-if="!studio.learners?.length">
+          Begin with a learner: <RouterLink to="/learners?new">add one</RouterLink>.
+        </p>
+        <p v-else>
+          Plan one with “New lesson”, or open a learner from the
+          <RouterLink to="/learners">roster</RouterLink>.
+        </p>
+      </section>
+      <NewLesson v-model:open="adding" />
+    </template>
+    <p v-else-if="studio.failed" role="alert" class="caution">
+      {{ studio.failed }} <Button size="small" @click="studio.load">Try again</Button>
+    </p>
+    <p v-else class="soft" role="status">Looking who comes …</p>
+  </main>
+</template>
+
+<style scoped>
+.today {
+  flex: 1;
+  overflow: auto;
+  padding: 28px 40px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 20px;
+}
+h1 {
+  font-size: 40px;
+}
+.lesson {
+  display: grid;
+  grid-template-columns: 130px minmax(200px, 1fr) minmax(260px, 1.5fr) 110px;
+  align-items: center;
+  gap: 20px;
+  padding: 15px 12px;
+  border-top: 1px solid var(--line);
+  color: var(--ink);
+  text-decoration: none;
+}
+.lesson:hover {
+  background: var(--paper);
+}
+.lesson.next {
+  box-shadow: inset 5px 0 var(--metal);
+  background: var(--metal-wash);
+}
+.finished .time,
+.finished .name {
+  color: var(--soft);
+}
+.time {
+  font-size: 40px;
+  line-height: 1;
+  font-weight: 650;
+}
+.name {
+  display: block;
+  font-size: 23px;
+  line-height: 1.2;
+}
+.concern {
+  font-size: 19px;
+  line-height: 1.3;
+}
+.state {
+  text-align: right;
+}
+.empty {
+  display: grid;
+  gap: 8px;
+  margin-top: 40px;
+}
+.first {
+  font-size: 34px;
+  font-weight: 650;
+}
+@media (max-width: 900px) {
+  .today {
+    padding: 20px;
+  }
+  .lesson {
+    grid-template-columns: 1fr;
+    gap: 4px;
+  }
+  .state {
+    text-align: left;
+  }
+}
+</style>

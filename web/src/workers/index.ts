@@ -1,0 +1,17 @@
+import { wrap, type Remote } from 'comlink'
+import type { Listener } from './sound.worker.ts'
+import captureUrl from './capture.worklet.ts?worker&url'
+
+export type { Ear, Measurement } from './sound.worker.ts'
+
+let listener: Remote<Listener> | undefined
+
+/** The listening worker, started when first needed. */
+export function soundWorker(): Remote<Listener> {
+  listener ??= wrap<Listener>(
+    new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module', name: 'sound' }),
+  )
+  return listener
+}
+
+export { captureUrl }
