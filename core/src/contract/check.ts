@@ -24,10 +24,13 @@ export function check<T>(schema: Checkable<T>, value: unknown): T {
   if (value === undefined || value === null)
     throw new ContractError('Nothing was sent where an object is expected.', '')
   try {
-    return schema.validateSync(value, { strict: true, abortEarly: true })
+    return schema.validateSync(value, { strict: true, abortEarly: false })
   } catch (error) {
-    if (error instanceof ValidationError)
-      throw new ContractError(error.errors[0] ?? error.message, error.path ?? '')
+    if (error instanceof ValidationError) {
+      // Yup keeps what is wrong in the order of the fields; the first of it is told.
+      const first = error.inner[0] ?? error
+      throw new ContractError(first.message, first.path ?? '')
+    }
     throw error
   }
 }

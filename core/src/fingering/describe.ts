@@ -24,19 +24,26 @@ export function describeMove(move: Move): string {
 }
 
 const names = (system: FingerSystem, ids: TouchId[]) =>
-  ids.map((id) => system.touches.find((t) => t.id === id)?.name ?? id).join(' and ')
+  ids
+    .map((id) => system.touches.find((t) => t.id === id)?.name ?? id)
+    .join(', ')
+    .replace(/, ([^,]*)$/, ' and $1')
+
+/** Who was late in a moment between (or early, when fewer were early), in plain words: `right ring late`. */
+export function outOfStep(system: FingerSystem, between: Between): string {
+  const lateIsFewer = between.late.length <= between.early.length
+  return `${names(system, lateIsFewer ? between.late : between.early)} ${lateIsFewer ? 'late' : 'early'}`
+}
 
 /**
  * What an in-between moment means: who was late (or early, when fewer were early), and what sounds.
  * @example 'Right ring late: E5 sounds before B4.'
  */
 export function describeBetween(system: FingerSystem, between: Between, to: string): string {
-  const lateIsFewer = between.late.length <= between.early.length
-  const who = capital(names(system, lateIsFewer ? between.late : between.early))
-  const when = lateIsFewer ? 'late' : 'early'
+  const who = capital(outOfStep(system, between))
   return between.sounds === 'unknown'
-    ? `${who} ${when}: unpitched or unknown.`
-    : `${who} ${when}: ${prettyNote(between.sounds)} sounds before ${prettyNote(to)}.`
+    ? `${who}: unpitched or unknown.`
+    : `${who}: ${prettyNote(between.sounds)} sounds before ${prettyNote(to)}.`
 }
 
 /** Which in-between notes are likeliest: fewest fingers out of step first, known notes before unknown ones. */

@@ -38,8 +38,8 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
   const lower: [number, number][] = body.outline
     .map((p): [number, number] => [p.atMm, p.diameterMm / 2])
     .reverse()
-  const top = Math.min(...touches.map((t) => ROW_MM[t.row])) - TOUCH_RADIUS_MM - 4
-  const bottom = Math.max(...touches.map((t) => ROW_MM[t.row])) + TOUCH_RADIUS_MM + 4
+  const top = Math.min(...touches.map((t) => ROW_MM[t.row])) - TOUCH_RADIUS_MM - 10
+  const bottom = Math.max(...touches.map((t) => ROW_MM[t.row])) + TOUCH_RADIUS_MM + 6
   const xs = touches.map((t) => t.atMm)
   const left = Math.min(...xs) - 2 * TOUCH_RADIUS_MM
   const right = Math.max(...xs) + 2 * TOUCH_RADIUS_MM

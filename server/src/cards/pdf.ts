@@ -10,10 +10,10 @@ const fontFolder = join(
   dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')),
   'files',
 )
-const music = join(
-  dirname(require.resolve('@fontsource/noto-music/package.json')),
-  'files/noto-music-music-400-normal.woff',
-)
+const accidentalFolder = join(dirname(require.resolve('@fontsource/m-plus-1p/package.json')), 'files')
+/** The text font has no accidentals; flats and naturals are in one file of this font, sharps in another. */
+const accidentals = (part: 56 | 63, weight: 400 | 700) =>
+  join(accidentalFolder, `m-plus-1p-${part}-${weight}-normal.woff`)
 const font = (weight: number) => join(fontFolder, `atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
 
 interface PdfMaker {
@@ -25,26 +25,23 @@ interface PdfMaker {
 const pdfmake = require('pdfmake') as PdfMaker
 pdfmake.addFonts({
   Text: { normal: font(400), bold: font(700), italics: font(400), bolditalics: font(700) },
-  Music: { normal: music, bold: music, italics: music, bolditalics: music },
+  Flat: { normal: accidentals(56, 400), bold: accidentals(56, 700) },
+  Sharp: { normal: accidentals(63, 400), bold: accidentals(63, 700) },
 })
 pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path === music)
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path.startsWith(accidentalFolder))
 
 const INK = '#20262b'
 const SOFT = '#5b6770'
-const TEXT_PT = 10.5
 
-/** Text with its accidentals set in the music font, since text fonts lack them; its lines are taller than the text's. */
-function withAccidentals(
-  text: string,
-  size = TEXT_PT,
-): { text: string; font?: string; lineHeight?: number; fontSize?: number }[] {
+/** Text with its accidentals set in the fonts that have them; their lines are taller than the text's. */
+function withAccidentals(text: string): { text: string; font?: string; lineHeight?: number }[] {
   return text
     .split(/([♭♮♯])/)
     .filter(Boolean)
     .map((part) =>
       /[♭♮♯]/.test(part)
-        ? { text: part, font: 'Music', lineHeight: 0.6, fontSize: size * 1.2 }
+        ? { text: part, font: part === '♯' ? 'Sharp' : 'Flat', lineHeight: 0.7 }
         : { text: part },
     )
 }
@@ -60,7 +57,6 @@ function fingeringSvg(inst: Instrument, written: string): string | undefined {
     ...picture.touches.map(({ x: tx, y: ty, held, touch }) =>
       [
         `<circle cx="${n(tx)}" cy="${n(ty)}" r="${picture.touchRadius}" fill="${held ? INK : '#ffffff'}" stroke="${held ? INK : SOFT}" stroke-width="${held ? 2 : 1}"/>`,
-        // Keys carry letters; accidentals there would need a second font inside one picture, so they are spelt plainly.
         `<text x="${n(tx)}" y="${n(ty + 4)}" font-family="Text" font-size="11" text-anchor="middle" fill="${held ? '#ffffff' : SOFT}">${touch.label.replace('♯', '#').replace('♭', 'b')}</text>`,
       ].join(''),
     ),
@@ -98,7 +94,6 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
         {
           text: withAccidentals(
             `${row.title}${row.notes.length ? `: ${row.notes.map(prettyNote).join(' – ')}` : ''}`,
-            12,
           ),
           bold: true,
           fontSize: 12,
@@ -138,7 +133,7 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
     pageSize: paper === 'A4' ? 'A4' : 'LETTER',
     pageMargins: [44, 32, 44, 26],
     info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
-    defaultStyle: { font: 'Text', fontSize: TEXT_PT, color: INK, lineHeight: 1.15 },
+    defaultStyle: { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 },
     content: [
       {
         columns: [

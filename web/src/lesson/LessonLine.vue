@@ -107,6 +107,12 @@ const stops = computed(() =>
   color: var(--soft);
   font-size: 13.5px;
 }
+.said {
+  margin-left: 7px;
+}
+.number {
+  margin-right: 5px;
+}
 .now b {
   text-decoration: underline;
   text-decoration-color: var(--metal);

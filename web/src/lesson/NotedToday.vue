@@ -55,7 +55,8 @@ li {
   margin-top: 2px;
 }
 ul {
-  margin-top: 10px;
+  clear: both;
+  padding-top: 12px;
 }
 .back {
   padding: 0;

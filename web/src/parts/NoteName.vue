@@ -9,8 +9,7 @@ const parts = computed(() => parseNote(props.note))
 
 <template>
   <span class="note" :style="{ fontSize: `${size ?? 56}px` }"
-    >{{ parts.letter }}<span class="accidental">{{ parts.accidental }}</span
-    ><sub>{{ parts.octave }}</sub></span
+    >{{ parts.letter }}{{ parts.accidental }}<sub>{{ parts.octave }}</sub></span
   >
 </template>
 
@@ -19,9 +18,6 @@ const parts = computed(() => parseNote(props.note))
   font-weight: 650;
   line-height: 1;
   white-space: nowrap;
-}
-.accidental {
-  font-weight: 400;
 }
 sub {
   font-size: 0.46em;

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Button, Select } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { PRESETS } from '@halitus/core/player'
 import { useLesson } from '../lesson/index.ts'
 import { useListening } from '../listening/index.ts'
+import Choice from '../parts/Choice.vue'
 import { isTyping } from './keys.ts'
 import { useNotices } from './notices.ts'
 import { useTools } from './tools.ts'
@@ -69,14 +70,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <b>A {{ lesson.a4Hz }}</b> {{ tools.sounding ? 'sounding' : 'reference' }}
     </button>
     <div class="from">
-      <label id="source-label">listens to</label>
-      <Select
-        v-model:value="chosen"
-        :options="sources"
-        class="source"
-        aria-labelledby="source-label"
-        placement="topLeft"
-      />
+      <label for="source">listens to</label>
+      <Choice id="source" v-model="chosen" :options="sources" class="source" />
       <span
         class="level"
         role="meter"
@@ -108,6 +103,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   gap: 8px;
 }
 .tool b {
+  margin-right: 4px;
   font-size: 22px;
   font-weight: 650;
 }
@@ -128,7 +124,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   color: var(--soft);
 }
 .source {
-  width: 268px;
+  width: 310px;
 }
 .level {
   width: 110px;

@@ -82,9 +82,9 @@ const touches: Touch[] = [
   touch('L3', 'ring', 'front', at.D4 + 8),
   touch('L3:Eb', 'key', 'upper', at.D4 - 10, 'E♭ sliver key', 'E♭'),
   touch('L4:C#', 'key', 'little', at.C4 - 12, 'C♯ key', 'C♯'),
-  touch('L4:E', 'key', 'little', at.C4 + 20, 'E key (also B)', 'E'),
-  touch('L4:F#', 'key', 'little', at.C4 + 52, 'F♯ key (also C♯)', 'F♯'),
-  touch('L4:F', 'key', 'little', at.C4 + 84, 'F key (also C)', 'F'),
+  touch('L4:E', 'key', 'little', at.C4 + 20, 'E/B key', 'E'),
+  touch('L4:F#', 'key', 'little', at.C4 + 52, 'F♯/C♯ key', 'F♯'),
+  touch('L4:F', 'key', 'little', at.C4 + 84, 'F/C key', 'F'),
   touch('R1', 'ring', 'front', at.C4 + 26),
   touch('R1:side4', 'key', 'lower', at.C4 - 36, 'top side key', '4'),
   touch('R1:side3', 'key', 'lower', at.C4 - 6, 'third side key', '3'),
@@ -93,10 +93,10 @@ const touches: Touch[] = [
   touch('R2', 'ring', 'front', at.Bb3 + 12),
   touch('R3', 'ring', 'front', at.A3 + 16),
   touch('R3:B', 'key', 'upper', at.A3 + 2, 'B sliver key', 'B'),
-  touch('R4:G#', 'key', 'little', at.G3 - 12, 'G♯ key (also E♭)', 'G♯'),
-  touch('R4:F#', 'key', 'little', at.G3 + 20, 'F♯ key (also C♯)', 'F♯'),
-  touch('R4:E', 'key', 'little', at.G3 + 52, 'E key (also B)', 'E'),
-  touch('R4:F', 'key', 'little', at.G3 + 84, 'F key (also C)', 'F'),
+  touch('R4:G#', 'key', 'little', at.G3 - 12, 'G♯/E♭ key', 'G♯'),
+  touch('R4:F#', 'key', 'little', at.G3 + 20, 'F♯/C♯ key', 'F♯'),
+  touch('R4:E', 'key', 'little', at.G3 + 52, 'E/B key', 'E'),
+  touch('R4:F', 'key', 'little', at.G3 + 84, 'F/C key', 'F'),
 ]
 
 export const CLARINET_FINGERS: FingerSystem = {

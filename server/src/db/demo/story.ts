@@ -110,7 +110,7 @@ function teach(
     const often =
       (person.trouble === 'reed' && step.id === 'reed-height') ||
       (person.id === 'pim-askerud' && step.id === 'stand')
-    const wrong = random.chance(often ? 0.7 : 0.3 / (week + 2))
+    const wrong = random.chance(often ? (week >= WEEKS - 3 ? 1 : 0.6) : 0.3 / (week + 2))
     const fault = wrong ? step.faults[Math.floor(random() * step.faults.length)] : undefined
     if (fault) {
       faults.push({ title: step.title, what: fault.what })

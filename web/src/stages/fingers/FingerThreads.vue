@@ -8,9 +8,9 @@ const props = defineProps<{ system: FingerSystem; move: Move }>()
 const offsets = defineModel<Record<TouchId, number>>({ required: true })
 
 const REACH_MS = 120
-const WIDTH = 560
-const LABEL = 190
-const ROW = computed(() => Math.max(15, Math.min(24, 190 / Math.max(1, rows.value.length))))
+const WIDTH = 340
+const LABEL = 178
+const ROW = computed(() => Math.max(16, Math.min(24, 176 / Math.max(1, rows.value.length))))
 const rows = computed(() => {
   const { press, lift } = props.move
   return props.system.touches

@@ -1,11 +1,19 @@
 <script setup lang="ts">
-import { Button, Select } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { byLikelihood, describeBetween, describeMove, timeline, type Between } from '@halitus/core/fingering'
+import {
+  byLikelihood,
+  describeBetween,
+  describeMove,
+  outOfStep,
+  timeline,
+  type Between,
+} from '@halitus/core/fingering'
 import { fingeringsOf, type TouchId } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { useLesson } from '../../lesson/index.ts'
+import Choice from '../../parts/Choice.vue'
 import InstrumentDrawing from '../../parts/InstrumentDrawing.vue'
 import { isTyping } from '../../shell/keys.ts'
 import FingerThreads from './FingerThreads.vue'
@@ -43,7 +51,11 @@ const way = computed(() =>
   system.value && a.value && b.value ? timeline(system.value, a.value, b.value, offsets.value) : undefined,
 )
 const likely = computed(() => byLikelihood(way.value?.move.between ?? []))
-const pitched = computed(() => likely.value.filter((x) => x.sounds !== 'unknown'))
+/** Another note in between; where the old or the new note just sounds longer, nobody hears an accident. */
+const pitched = computed(() =>
+  likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
+)
+const SHOWN = 5
 const breakHere = computed(() => {
   const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
   return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))
@@ -108,41 +120,50 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </div>
     </header>
 
-    <div class="drawing">
-      <div class="beside">
-        <b>{{ prettyNote(from) }}</b>
-        <Select
-          v-if="fromOptions.length > 1"
-          v-model:value="fromUse"
-          :options="options(fromOptions)"
-          size="small"
-          :aria-label="`Fingering of ${from}`"
-          class="use"
-          :dropdown-match-select-width="false"
+    <div class="drawings">
+      <div class="drawing">
+        <div class="beside">
+          <b>{{ prettyNote(from) }}</b>
+          <Choice
+            v-if="fromOptions.length > 1"
+            v-model="fromUse"
+            :options="options(fromOptions)"
+            small
+            :label="`Fingering of ${from}`"
+            class="use"
+          />
+        </div>
+        <InstrumentDrawing
+          :system="system"
+          :held="a.touches"
+          :pressing="way.move.press"
+          :lifting="way.move.lift"
+          :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
         />
       </div>
-      <InstrumentDrawing
-        :system="system"
-        :held="a.touches"
-        :pressing="way.move.press"
-        :lifting="way.move.lift"
-        :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
-      />
-    </div>
-    <div class="drawing">
-      <div class="beside">
-        <b>{{ prettyNote(to) }}</b>
-        <Select
-          v-if="toOptions.length > 1"
-          v-model:value="toUse"
-          :options="options(toOptions)"
-          size="small"
-          :aria-label="`Fingering of ${to}`"
-          class="use"
-          :dropdown-match-select-width="false"
-        />
+      <div class="drawing">
+        <div class="beside">
+          <b>{{ prettyNote(to) }}</b>
+          <Choice
+            v-if="toOptions.length > 1"
+            v-model="toUse"
+            :options="options(toOptions)"
+            small
+            :label="`Fingering of ${to}`"
+            class="use"
+          />
+        </div>
+        <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
       </div>
-      <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
+
+      <div class="tally">
+        <span class="count"
+          ><b class="big">{{ clean }}</b> of {{ tries }}</span
+        >
+        <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
+        <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
+        <Button type="primary" :disabled="!tries" @click="keep">Keep</Button>
+      </div>
     </div>
 
     <div class="lower">
@@ -160,37 +181,35 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </p>
       </div>
       <section>
+        <p v-if="known.length" class="known">
+          <Button
+            v-for="m in known"
+            :key="m.from + m.to"
+            size="small"
+            @click="((from = m.from), (to = m.to))"
+          >
+            {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
+          </Button>
+        </p>
         <h2>When fingers don’t move together</h2>
         <ul v-if="pitched.length" class="between">
-          <li v-for="s in pitched.slice(0, 12)" :key="s.touches.join(' ')">
-            <button type="button" class="plain" @click="show(s)">{{ describeBetween(system, s, to) }}</button>
+          <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
+            <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
+              <b>{{ prettyNote(s.sounds) }}</b><span>{{ outOfStep(system, s) }}</span>
+            </button>
           </li>
         </ul>
-        <p v-if="pitched.length > 12" class="soft">
-          and {{ pitched.length - 12 }} more with several fingers apart
-        </p>
         <p class="soft">
-          <template v-if="!pitched.length">No charted note lies between. </template>
+          <template v-if="!pitched.length">No other charted note lies between. </template>
+          <template v-if="pitched.length > SHOWN"
+            >{{ pitched.length - SHOWN }} more with several fingers apart.
+          </template>
           <template v-if="way.move.unknownStates"
-            >{{ way.move.unknownStates }} other orders: unpitched or unknown to the chart.</template
+            >{{ way.move.unknownStates }} other orders: unpitched or unknown.</template
           >
         </p>
         <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
       </section>
-    </div>
-
-    <div class="tally">
-      <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
-      <Button size="large" @click="tried(false)">Not clean <kbd>x</kbd></Button>
-      <span class="count"
-        ><b class="big">{{ clean }}</b> of {{ tries }}</span
-      >
-      <Button type="primary" size="large" :disabled="!tries" @click="keep">Keep</Button>
-      <span v-if="known.length" class="known">
-        <Button v-for="m in known" :key="m.from + m.to" size="small" @click="((from = m.from), (to = m.to))">
-          {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}: {{ m.clean }} of {{ m.tries }}
-        </Button>
-      </span>
     </div>
   </template>
   <template v-else>
@@ -252,7 +271,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .lower {
   display: grid;
-  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
   gap: 26px;
   margin-top: 8px;
 }
@@ -268,35 +287,34 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   border-bottom: 1px solid var(--line);
 }
 .between button {
-  padding: 3px 0;
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 2px 0;
   width: 100%;
 }
 .between button:hover {
   text-decoration: underline;
 }
+.drawings {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 116px;
+  column-gap: 8px;
+}
 .tally {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  margin-top: 12px;
-  flex-wrap: wrap;
+  grid-column: 2;
+  grid-row: 1 / span 2;
+  display: grid;
+  gap: 10px;
+  align-content: center;
 }
 .count .big {
-  font-size: 40px;
+  font-size: 48px;
 }
 .known {
-  margin-left: auto;
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
-}
-kbd {
-  font: inherit;
-  font-size: 13px;
-  border: 1px solid currentcolor;
-  border-radius: 4px;
-  padding: 0 6px;
-  opacity: 0.75;
+  margin-bottom: 6px;
 }
 @media (max-width: 1000px) {
   .lower {

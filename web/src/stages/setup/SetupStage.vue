@@ -257,14 +257,6 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
 .fault.chosen {
   border: 2px solid var(--alarm);
 }
-kbd {
-  font: inherit;
-  font-size: 13px;
-  border: 1px solid currentcolor;
-  border-radius: 4px;
-  padding: 0 6px;
-  opacity: 0.75;
-}
 .now .caution {
   margin-top: 18px;
 }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Button, InputNumber, Select } from 'ant-design-vue'
+import { Button, InputNumber } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 import { STEADY_CENTS } from '@halitus/core/practice'
 import { useLesson } from '../../lesson/index.ts'
 import { useListening } from '../../listening/index.ts'
+import Choice from '../../parts/Choice.vue'
 import NoteName from '../../parts/NoteName.vue'
 import PitchThread from '../../parts/PitchThread.vue'
 import { isTyping, pressesButton } from '../../shell/keys.ts'
@@ -131,7 +132,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 
   <div v-if="listening.source === 'player'" class="player">
     <label for="player-note">Simulated player plays</label>
-    <Select id="player-note" v-model:value="written" :options="noteOptions" show-search style="width: 92px" />
+    <Choice id="player-note" v-model="written" :options="noteOptions" />
     <label for="player-length">for</label>
     <InputNumber
       id="player-length"
@@ -257,14 +258,6 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
   min-width: 150px;
   font-size: 19px;
 }
-kbd {
-  font: inherit;
-  font-size: 13px;
-  border: 1px solid currentcolor;
-  border-radius: 4px;
-  padding: 0 6px;
-  opacity: 0.75;
-}
 .player {
   display: flex;
   align-items: center;
@@ -284,8 +277,8 @@ kbd {
 }
 .thread {
   position: relative;
-  height: 264px;
-  margin: 14px 0 12px;
+  height: 246px;
+  margin: 12px 0 10px;
 }
 .empty {
   position: absolute;
@@ -300,7 +293,7 @@ kbd {
 .facts {
   display: grid;
   grid-template-columns: repeat(5, auto);
-  gap: 8px 22px;
+  gap: 8px 18px;
   margin: 10px 0;
 }
 dt {

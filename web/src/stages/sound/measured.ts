@@ -119,7 +119,7 @@ export function verdictOf(tone: Tone, targetS: number, before: ToneEntry | undef
     {
       name: 'Loud against soft',
       value: tone.rangeDb >= TELLING_DB ? signed(tone.sagCents) : '–',
-      unit: tone.rangeDb >= TELLING_DB ? `cents over ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
+      unit: tone.rangeDb >= TELLING_DB ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
       before: '',
     },
   ]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Input, InputNumber, Modal, Segmented, Select, Textarea } from 'ant-design-vue'
+import { CheckboxGroup, Input, InputNumber, Modal, Segmented, Textarea } from 'ant-design-vue'
 import { reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { check, ContractError, learnerInput, type LearnerInput } from '@halitus/core/contract'
@@ -63,14 +63,13 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
         :controls="false"
         :status="problem?.field === 'birthYear' ? 'error' : ''"
       />
-      <label for="l-instruments">Instruments</label>
-      <Select
-        id="l-instruments"
+      <span id="l-instruments">Instruments</span>
+      <CheckboxGroup
         v-model:value="form.instruments"
-        mode="multiple"
         :options="instruments"
-        :status="problem?.field === 'instruments' ? 'error' : ''"
-        option-filter-prop="label"
+        class="instruments"
+        role="group"
+        aria-labelledby="l-instruments"
       />
       <label for="l-minutes">Minutes a session</label>
       <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
@@ -99,6 +98,11 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   grid-template-columns: 130px 1fr;
   gap: 12px;
   align-items: center;
+}
+.instruments {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px;
 }
 .problem,
 .hint {

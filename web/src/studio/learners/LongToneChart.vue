@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import {
-  CategoryScale,
   Chart,
   Filler,
   Legend,
@@ -21,7 +20,6 @@ import { dayName } from '../../shell/words.ts'
 /** Long tones over time with the ladder of targets; without the ladder for who observes without judging. */
 const props = defineProps<{ tones: { at: string; data: EntryData['long-tone'] }[]; ladder: boolean }>()
 Chart.register(
-  CategoryScale,
   Filler,
   Legend,
   LinearScale,
@@ -39,14 +37,18 @@ const colours = computed(() =>
     : { ink: '#1f262b', soft: '#55626b', line: '#ccd6da', metal: '#b58c38', paper: '#fcfdfd' },
 )
 const FONT = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 14 }
+const DAY_MS = 86_400_000
+/** Days stand as far apart as they were. */
+const points = (value: (tone: EntryData['long-tone']) => number) =>
+  props.tones.map((t) => ({ x: Date.parse(t.at) / DAY_MS, y: value(t.data) }))
+const dayOf = (x: number) => dayName(new Date(x * DAY_MS).toISOString())
 const data = computed(() => {
   const c = colours.value
   return {
-    labels: props.tones.map((t) => dayName(t.at).slice(4)),
     datasets: [
       {
         label: 'held, s',
-        data: props.tones.map((t) => t.data.lengthS),
+        data: points((t) => t.lengthS),
         borderColor: c.ink,
         borderWidth: 2,
         pointRadius: 5,
@@ -60,7 +62,7 @@ const data = computed(() => {
         ? [
             {
               label: 'target, s',
-              data: props.tones.map((t) => t.data.targetS),
+              data: points((t) => t.targetS),
               borderColor: c.metal,
               borderWidth: 3,
               stepped: 'middle' as const,
@@ -70,7 +72,7 @@ const data = computed(() => {
         : []),
       {
         label: 'steadiness, cents',
-        data: props.tones.map((t) => t.data.steadinessCents),
+        data: points((t) => t.steadinessCents),
         borderColor: c.soft,
         borderDash: [4, 4],
         borderWidth: 1.5,
@@ -92,7 +94,16 @@ const options = computed(() => {
       tooltip: { titleFont: FONT, bodyFont: FONT },
     },
     scales: {
-      x: { ticks: { ...ticks, maxRotation: 0, autoSkipPadding: 18 }, grid: { display: false } },
+      x: {
+        type: 'linear' as const,
+        ticks: {
+          ...ticks,
+          maxRotation: 0,
+          stepSize: 7,
+          callback: (x: string | number) => dayOf(Number(x)).slice(4),
+        },
+        grid: { display: false },
+      },
       y: {
         beginAtZero: true,
         ticks,

@@ -41,14 +41,12 @@ const target = computed(() => answer.value?.targets.find((t) => t.instrument ===
 const observes = computed(() => answer.value?.learner.attitude === 'observe')
 const best = computed(() => Math.max(0, ...tones.value.map((t) => t.data.lengthS)))
 const weeks = computed(() =>
-  (answer.value?.cards ?? [])
-    .slice(-12)
-    .map((c) => ({
-      id: c.id,
-      from: c.from,
-      planned: c.sessions,
-      done: new Set(c.ticks.map((t) => t.session)).size,
-    })),
+  (answer.value?.cards ?? []).slice(-12).map((c) => ({
+    id: c.id,
+    from: c.from,
+    planned: c.sessions,
+    done: new Set(c.ticks.map((t) => t.session)).size,
+  })),
 )
 const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
 </script>
@@ -203,6 +201,9 @@ h1 {
 .lessons {
   max-height: 180px;
   overflow: auto;
+}
+.lessons .soft {
+  margin-left: 8px;
 }
 .lessons li {
   padding: 3px 0;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { InputNumber, Modal, Select } from 'ant-design-vue'
+import { InputNumber, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import Choice from '../../parts/Choice.vue'
 import { localNow } from '../../shell/words.ts'
 import { useStudio } from '../store.ts'
 
@@ -49,16 +50,15 @@ async function add() {
   <Modal v-model:open="open" title="New lesson" ok-text="Open it" cancel-text="Leave" @ok="add">
     <div class="form">
       <label for="lesson-learner">Who</label>
-      <Select
+      <Choice
         id="lesson-learner"
-        v-model:value="learnerId"
+        v-model="learnerId"
         :options="here.map((l) => ({ value: l.id, label: l.name }))"
-        placeholder="Learner"
       />
       <label for="lesson-instrument">Instrument</label>
-      <Select
+      <Choice
         id="lesson-instrument"
-        v-model:value="played"
+        v-model="played"
         :options="chosen?.instruments.map((i) => ({ value: i, label: instrument(i).name })) ?? []"
       />
       <label for="lesson-when">Begins</label>

@@ -1,0 +1,247 @@
+import { readFileSync } from 'node:fs'
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { soundFile } from './sounds.ts'
+
+/** The whole lesson of a beginner, in the order of work, on the demo studio: later tests find what earlier ones did. */
+const lesson = '/lessons/ottoline-brask-w13'
+const listenTo = (page: Page, source: string, preset = 'steady', seconds = 5) =>
+  page.addInitScript(
+    ([s, p, l]) => {
+      localStorage['halitus.source'] = s
+      localStorage['halitus.preset'] = p
+      localStorage['halitus.playerLength'] = l
+    },
+    [source, preset, String(seconds)] as const,
+  )
+
+test('today says who comes and what needs attention', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Ottoline Brask/ })).toContainText('Long tone stuck at')
+  await expect(page.getByRole('link', { name: /Wilhelmina Tarn/ })).toContainText('Dizzy at home')
+  await page.getByRole('link', { name: /Ottoline Brask/ }).click()
+  await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
+  await expect(page.getByLabel('What this learner needs now')).toContainText('Aim 21 s')
+})
+
+test('the set-up runs by keyboard, and only what was wrong is noted', async ({ page }) => {
+  await page.goto(lesson)
+  await expect(page.getByText('0 of 13 looked at')).toBeVisible()
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Soak the reed').last()).toBeVisible()
+  await page.keyboard.press('b')
+  for (let i = 0; i < 10; i++) await page.keyboard.press('Space')
+  await expect(page.getByText('13 of 13 looked at')).toBeVisible()
+  await expect(page.getByLabel('Noted today')).toContainText('Chipped or split tip')
+  await expect(page.getByRole('link', { name: /1 Set-up/ })).toContainText('1 wrong')
+})
+
+test('a stop that doesn’t measure yet shows the plan and takes a note', async ({ page }) => {
+  await page.goto(lesson)
+  await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
+  await page.keyboard.press('2')
+  await expect(page.getByText('in 2 / out 6, four rounds').first()).toBeVisible()
+  await page.getByLabel('How it went').fill('Quiet on the way in')
+  await page.getByRole('button', { name: 'Keep note' }).click()
+  await expect(page.getByLabel('Noted today')).toContainText('Quiet on the way in')
+  await page.getByLabel('Noted today').getByRole('button', { name: 'Take back' }).first().click()
+  await expect(page.getByLabel('Noted today')).not.toContainText('Quiet on the way in')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Noted today')).toContainText('Quiet on the way in')
+})
+
+test('the simulated player is heard live, judged, and kept', async ({ page }) => {
+  await listenTo(page, 'player', 'sags', 5)
+  await page.goto(`${lesson}/sound`)
+  await expect(page.getByRole('button', { name: /Listen/ })).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('timer')).toContainText(/[23]\.\d/)
+  await expect(page.locator('.heard .note')).toHaveText('E4')
+  // Made with 5 s and 18 cents lower when loud: the simulated player's own numbers, measured through the whole chain.
+  await expect(page.getByText('5.0 of 21 s, steady.')).toBeVisible()
+  const facts = page.locator('.facts')
+  await expect(facts).toContainText(/−1[6-9] cents in 1[4-6] dB/)
+  await expect(page.getByLabel('Noted today')).toContainText('E4 5.0 s')
+})
+
+test('a WAVE file is judged, a broken one refused with the reason', async ({ page }) => {
+  await listenTo(page, 'file')
+  await page.goto('/lessons/pim-askerud-w13/sound')
+  await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('broken'))
+  await expect(page.getByRole('alert')).toContainText('not a WAVE file')
+  await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('flute-b4'))
+  await expect(page.locator('.heard .note')).toHaveText('B4')
+  await expect(page.getByText('A level tone. What did it feel like?')).toBeVisible()
+  // Pim observes without judging: no target, no earlier numbers.
+  await expect(page.getByText(/aim \d/)).toHaveCount(0)
+})
+
+test('only air is no note, and nothing is kept', async ({ page }) => {
+  await listenTo(page, 'player', 'no-note', 2)
+  await page.goto(`${lesson}/sound`)
+  await expect(page.getByLabel('Noted today')).toContainText('E4 5.0 s')
+  const before = await page.getByLabel('Noted today').locator('li').count()
+  await page.getByRole('button', { name: /Listen/ }).click()
+  await expect(page.getByRole('alert')).toHaveText(/No note heard/)
+  await expect(page.getByLabel('Noted today').locator('li')).toHaveCount(before)
+})
+
+test('without a microphone the other ways are offered', async ({ browser }) => {
+  const page = await (await browser.newContext({ permissions: [] })).newPage()
+  await page.goto(`http://127.0.0.1:4311${lesson}/sound`)
+  await page.getByRole('button', { name: /Listen/ }).click()
+  await expect(page.getByRole('alert')).toContainText(/microphone/i)
+  await page.getByRole('button', { name: 'Simulated player', exact: true }).click()
+  await expect(page.getByText('Simulated player plays')).toBeVisible()
+  await page.close()
+})
+
+test('a move shows both fingerings and what sounds when a finger is late', async ({ page }) => {
+  await page.goto(`${lesson}/fingers`)
+  await page.getByLabel('From note', { exact: true }).fill('G5')
+  await page.getByLabel('From note', { exact: true }).press('Enter')
+  await page.getByLabel('To note', { exact: true }).fill('D5')
+  await page.getByLabel('To note', { exact: true }).press('Enter')
+  await expect(page.getByText('Three press, five stay.')).toBeVisible()
+  await page.getByRole('button', { name: /E5 right ring late/ }).click()
+  await expect(page.getByText('Between G5 and D5: E5.')).toBeVisible()
+  await page.getByRole('slider', { name: 'right index' }).press('ArrowLeft')
+  await expect(page.getByText('Between G5 and D5: F5, then E5.')).toBeVisible()
+  await page.getByLabel('To note', { exact: true }).fill('C2')
+  await page.getByLabel('To note', { exact: true }).press('Enter')
+  await expect(page.getByRole('alert')).toContainText('written E3 to G6')
+  await page.getByRole('heading', { name: 'When fingers' }).click()
+  for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByLabel('Noted today')).toContainText('G5 to D5: 3 of 4 clean')
+})
+
+test('the card is composed, changed, printed and ticked, and the next lesson opens with it', async ({
+  page,
+}) => {
+  await page.goto(`${lesson}/home`)
+  await page.getByRole('button', { name: 'Compose the card' }).click()
+  await expect(page.getByRole('heading', { name: 'Long tone' })).toBeVisible()
+  await expect(page.getByLabel('Two notes, back and forth: amount')).toBeVisible()
+  await page.getByRole('button', { name: 'Take Tongue off' }).click()
+  await page.getByLabel('Sessions').fill('7')
+  await page.getByLabel('Sessions').press('Tab')
+  await page.getByRole('button', { name: 'Save changes' }).click()
+  await expect(page.getByRole('button', { name: 'Save changes' })).toBeDisabled()
+  const href = await page.getByRole('link', { name: 'On paper, A4' }).getAttribute('href')
+  expect((await page.request.get(href!)).headers()['content-type']).toBe('application/pdf')
+  await page.getByRole('link', { name: 'Learner’s view' }).click()
+  await expect(page.getByRole('heading', { name: 'Ottoline Brask' })).toBeVisible()
+  const boxes = page.getByRole('group', { name: 'Long tone: sessions' }).getByRole('button')
+  await expect(boxes).toHaveCount(7)
+  await boxes.nth(0).click()
+  await boxes.nth(1).click()
+  await expect(page.getByText('2 of 7 sessions')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('2 of 7 sessions')).toBeVisible()
+
+  await page.goto('/learners/ottoline-brask')
+  await page.getByRole('button', { name: 'New lesson' }).click()
+  await page.getByLabel('Begins').fill('2099-01-05T18:20')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await expect(page.getByLabel('What this learner needs now')).toContainText('2 of 7 sessions')
+})
+
+test('progress draws long tones with their ladder', async ({ page }) => {
+  await page.goto('/learners/ottoline-brask')
+  await expect(page.getByRole('img', { name: /Long tones from/ })).toBeVisible()
+  await page.goto('/learners/pim-askerud')
+  await expect(page.getByText('Next target')).toHaveCount(0)
+})
+
+test('two tabs on one lesson keep what both noted', async ({ context }) => {
+  const [a, b] = [await context.newPage(), await context.newPage()]
+  for (const [tab, text] of [
+    [a, 'from the first tab'],
+    [b, 'from the second tab'],
+  ] as const) {
+    await tab.goto('/lessons/saskia-vell-w13/tune')
+    await expect(tab.getByRole('heading', { name: 'Tune' })).toBeVisible()
+    await tab.getByLabel('How it went').fill(text)
+  }
+  await a.getByLabel('Planned, and for the card').fill('planned in the first tab')
+  await b.getByLabel('Planned, and for the card').fill('planned in the second tab')
+  for (const tab of [a, b]) {
+    await tab.getByRole('button', { name: 'Keep note' }).click()
+    await expect(tab.getByLabel('Noted today')).toContainText(tab === a ? 'first tab' : 'second tab')
+  }
+  await a.reload()
+  for (const text of ['from the first tab', 'from the second tab'])
+    await expect(a.getByLabel('Noted today')).toContainText(text)
+})
+
+test('the studio goes out as a file and comes back', async ({ page }) => {
+  await page.goto('/settings')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export' }).click(),
+  ])
+  const file = await download.path()
+  expect(JSON.parse(readFileSync(file, 'utf8')).learners.length).toBeGreaterThanOrEqual(8)
+  await page.getByLabel('Studio file').setInputFiles(soundFile('broken'))
+  await expect(page.getByText('is not a studio file')).toBeVisible()
+  await page.getByLabel('Studio file').setInputFiles(file)
+  await expect(page.getByText(/learners and \d+ lessons are in/)).toBeVisible()
+})
+
+test('a new learner is added from the form, which says what is wrong', async ({ page }) => {
+  await page.goto('/learners?new')
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('Name is missing.')
+  await page.getByLabel('Name').fill('Tobiah Marr')
+  await page.getByLabel('Year of birth').fill('2013')
+  await page.getByLabel('Flute', { exact: true }).check()
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Tobiah Marr' })).toBeVisible()
+  await expect(page.getByText('No long tone measured yet.', { exact: false }).first()).toBeVisible()
+})
+
+test('a server that is gone is said plainly', async ({ page }) => {
+  await page.goto(`${lesson}/tongue`)
+  await page.getByLabel('How it went').fill('kept in the field')
+  await page.route('**/api/**', (route) => route.abort())
+  await page.getByRole('button', { name: 'Keep note' }).click()
+  await expect(page.getByText('doesn’t answer')).toBeVisible()
+  await expect(page.getByLabel('How it went')).toHaveValue('kept in the field')
+})
+
+// WCAG 2.2 AA, as far as a machine can check it (axe-core).
+for (const [name, path] of [
+  ['today', '/'],
+  ['learners', '/learners'],
+  ['progress', '/learners/ottoline-brask'],
+  ['set-up', `${lesson}/setup`],
+  ['breath', `${lesson}/breath`],
+  ['sound', `${lesson}/sound`],
+  ['fingers', `${lesson}/fingers`],
+  ['home', `${lesson}/home`],
+  ['settings', '/settings'],
+  ['the card', '/card/pim-askerud-w12-card'],
+] as const)
+  for (const dark of [false, true])
+    test(`${name} is accessible in the ${dark ? 'dark' : 'light'} theme`, async ({ page }) => {
+      await page.addInitScript((d) => (localStorage['halitus.dark'] = String(d)), dark)
+      await page.goto(path)
+      await expect(page.locator('#work h1, #work .seconds, #work .picker').first()).toBeVisible()
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+        .analyze()
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual(
+        [],
+      )
+    })
+
+test('nothing sticks out sideways on a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 })
+  for (const path of ['/card/pim-askerud-w12-card', '/card/ottoline-brask-w12-card']) {
+    await page.goto(path)
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+  }
+})

@@ -1,0 +1,35 @@
+import { expect, test } from '@playwright/test'
+import { CHROMIUM_ARGS } from './playwright.config.ts'
+import { soundFile } from './sounds.ts'
+
+/** The browser's pretended microphone plays a file that the simulated player made. */
+test.use({
+  permissions: ['microphone'],
+  launchOptions: {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      ...CHROMIUM_ARGS,
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-audio-capture=${soundFile('clarinet-e4')}%noloop`,
+    ],
+  },
+})
+
+test('a long tone is heard through the microphone', async ({ page }) => {
+  await page.goto('/lessons/saskia-vell-w13/sound')
+  await page.getByRole('button', { name: /Listen/ }).click()
+  // The level moves: a missing file would be silence.
+  await expect(page.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuenow', '0')
+  await expect(page.getByRole('timer')).toContainText(/[3-5]\.\d/)
+  await expect(page.locator('.heard .note')).toHaveText('E4')
+  // Made with 7 s at +12 cents; the first hundredths may be missing.
+  await expect(page.locator('.facts')).toBeVisible({ timeout: 20_000 })
+  const seconds = Number(await page.getByRole('timer').locator('.big').innerText())
+  expect(Math.abs(seconds - 7)).toBeLessThan(0.2)
+  await expect(page.locator('.cents')).toContainText(/\+1[1-3]/)
+  await expect(page.getByLabel('Noted today')).toContainText(/E4 [67]\.\d s/)
+  await page.getByRole('link', { name: 'Settings' }).click()
+  await expect(page.getByTestId('lag')).toBeVisible()
+  console.log(`from sound to screen: ${await page.getByTestId('lag').innerText()} ms beyond the window`)
+})

@@ -1,0 +1,48 @@
+import { test, type Page } from '@playwright/test'
+import { fileURLToPath } from 'node:url'
+
+/** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
+const to = (name: string) => fileURLToPath(new URL(`../docs/screenshots/${name}.png`, import.meta.url))
+const lesson = '/lessons/ottoline-brask-w13'
+
+async function shoot(page: Page, path: string, name: string, before?: () => Promise<unknown>) {
+  await page.goto(path)
+  await page.waitForLoadState('networkidle')
+  await before?.()
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: to(name) })
+}
+
+test('screenshots', async ({ page }) => {
+  test.setTimeout(120_000)
+  await page.addInitScript(() => {
+    localStorage['halitus.source'] = 'player'
+    localStorage['halitus.preset'] = 'sags'
+    localStorage['halitus.playerLength'] = '20'
+  })
+  await shoot(page, '/', 'today')
+  await shoot(page, `${lesson}/setup`, 'setup', async () => {
+    for (const key of ['Space', 'Space', 'b', 'Space']) {
+      await page.keyboard.press(key)
+      await page.waitForTimeout(350)
+    }
+  })
+  await shoot(page, `${lesson}/sound`, 'sound', async () => {
+    await page.keyboard.press('Space')
+    await page.locator('.facts').waitFor({ timeout: 40_000 })
+  })
+  await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
+    await page.locator('.between button').first().click()
+    for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
+    await page.getByRole('button', { name: 'Keep', exact: true }).click()
+    await page.waitForTimeout(400)
+    await page.locator('.between button').first().click()
+  })
+  await shoot(page, `${lesson}/home`, 'home', () =>
+    page.getByRole('button', { name: 'Compose the card' }).click(),
+  )
+  await shoot(page, '/learners/ottoline-brask', 'progress')
+  await shoot(page, '/learners', 'learners')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await shoot(page, '/card/pim-askerud-w12-card', 'card')
+})

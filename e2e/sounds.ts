@@ -1,0 +1,31 @@
+import { mkdirSync, writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { perform, type Performance } from '@halitus/core/player'
+import { writeWav } from '@halitus/core/sound'
+
+const FOLDER = fileURLToPath(new URL('../.cache/sounds', import.meta.url))
+/** Where a sound lies once the set-up has run. */
+export const soundFile = (name: keyof typeof SOUNDS | 'broken') => `${FOLDER}/${name}.wav`
+
+/** What the simulated player plays into the browser's microphone and file fields. */
+export const SOUNDS = {
+  'clarinet-e4': {
+    instrument: 'clarinet',
+    written: 'E4',
+    lengthS: 7,
+    leadS: 1.5,
+    tailS: 3,
+    detuneCents: 12,
+    unsteadyCents: 3,
+    breathDb: -45,
+  },
+  'flute-b4': { instrument: 'flute', written: 'B4', lengthS: 5, leadS: 0.4, tailS: 0.6, unsteadyCents: 4 },
+} as const satisfies Record<string, Performance>
+
+/** Makes the sound files before the tests run. */
+export default function makeSounds(): void {
+  mkdirSync(FOLDER, { recursive: true })
+  for (const [name, performance] of Object.entries(SOUNDS))
+    writeFileSync(`${FOLDER}/${name}.wav`, writeWav(perform(performance, 48000), 48000))
+  writeFileSync(soundFile('broken'), 'this is no sound')
+}
