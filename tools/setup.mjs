@@ -20,7 +20,9 @@ export function must(command, args, options = {}) {
 
 /** Installs the packages of the lock file unless exactly these are installed. */
 export function installPackages() {
-  const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const hash = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const stamp = join(root, 'node_modules', '.halitus-lock')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return
   console.log('Installing packages …')
@@ -41,7 +43,11 @@ function newest(folder) {
 /** Builds the interface unless the build is newer than every source. */
 export function buildWeb() {
   const built = join(root, 'web', 'dist', 'index.html')
-  const sources = Math.max(newest(join(root, 'web')), newest(join(root, 'core', 'src')), statSync(join(root, 'package-lock.json')).mtimeMs)
+  const sources = Math.max(
+    newest(join(root, 'web')),
+    newest(join(root, 'core', 'src')),
+    statSync(join(root, 'package-lock.json')).mtimeMs,
+  )
   if (existsSync(built) && statSync(built).mtimeMs > sources) return
   console.log('Building the interface …')
   must('npm', ['run', 'build', '-w', 'web', '--loglevel=error', '--', '--logLevel', 'warn'])
@@ -51,16 +57,22 @@ export function buildWeb() {
 export function installChromium() {
   if (existsSync(CHROMIUM)) return
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    console.error(`The browser tests need Chromium at ${CHROMIUM}. Install it (on Debian: apt-get install chromium), or name another in CHROMIUM.`)
+    console.error(
+      `The browser tests need Chromium at ${CHROMIUM}. Install it (on Debian: apt-get install chromium), or name another in CHROMIUM.`,
+    )
     process.exit(1)
   }
   console.log('Installing Chromium …')
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   must('apt-get', ['-qq', '-o', 'DPkg::Lock::Timeout=300', 'update'], { env })
-  must('apt-get', ['-qq', '-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '--no-install-recommends', 'chromium'], {
-    env,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  })
+  must(
+    'apt-get',
+    ['-qq', '-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '--no-install-recommends', 'chromium'],
+    {
+      env,
+      stdio: ['ignore', 'ignore', 'inherit'],
+    },
+  )
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {

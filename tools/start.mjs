@@ -8,13 +8,18 @@ const demo = process.argv.includes('--demo')
 const env = { ...process.env }
 env.DATABASE_URL ??= demo ? 'file:data/demo.db' : 'file:data/halitus.db'
 env.NODE_ENV ??= 'production'
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...(demo ? ['--demo'] : [])], {
-  cwd: root,
-  env,
-  stdio: 'inherit',
-})
+const server = spawn(
+  process.execPath,
+  ['--import', 'tsx', 'server/src/main.ts', ...(demo ? ['--demo'] : [])],
+  {
+    cwd: root,
+    env,
+    stdio: 'inherit',
+  },
+)
 // npm passes a stop on to this program; the server gets it too and says when it has closed its files.
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => server.kill(signal === 'SIGHUP' ? 'SIGTERM' : signal))
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => server.kill(signal === 'SIGHUP' ? 'SIGTERM' : signal))
 server.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 1)))
 // npm itself may be gone without passing anything on: then nobody waits for this server any more.
 const parent = process.ppid

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import type { Response } from 'express'
 
 /**
@@ -12,7 +13,7 @@ const MOST = 300
 
 /** @param revision a number that changes with every write; undefined when others may write too: nothing is kept then */
 export function answersUntilChanged(revision: () => number | undefined): Answers {
-  const kept = new Map<string, Buffer>()
+  const kept = new Map<string, { text: Buffer; tag: string }>()
   let of: number | undefined
   return {
     async send(response, key, make) {
@@ -21,16 +22,20 @@ export function answersUntilChanged(revision: () => number | undefined): Answers
         kept.clear()
         of = current
       }
-      let text = kept.get(key)
-      if (!text) {
-        text = Buffer.from(JSON.stringify(await make()))
+      let answer = kept.get(key)
+      if (!answer) {
+        const text = Buffer.from(JSON.stringify(await make()))
+        answer = { text, tag: `"${createHash('sha1').update(text).digest('base64url')}"` }
         // A write may have come in while the answer was being made: then it is sent, but not kept.
         if (current !== undefined && revision() === current) {
           if (kept.size >= MOST) kept.clear()
-          kept.set(key, text)
+          kept.set(key, answer)
         }
       }
-      response.type('application/json').send(text)
+      // The tag is kept too: making it anew for every answer costs more than sending it.
+      response.set({ 'content-type': 'application/json; charset=utf-8', etag: answer.tag })
+      if (response.req.fresh) response.status(304).end()
+      else response.set('content-length', String(answer.text.length)).end(answer.text)
       return undefined
     },
   }

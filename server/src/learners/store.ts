@@ -24,12 +24,23 @@ export async function readLearner(db: Reader, id: string): Promise<LearnerRecord
   return learner
 }
 
+/**
+ * Entries without the curves of long tones, which are as long as all the rest together and looked at one at a time;
+ * they stay in the database and in the studio's file.
+ */
+const withoutCurves = (entries: EntryRecord[]): EntryRecord[] =>
+  entries.map((e) =>
+    e.kind === 'long-tone' ? { ...e, data: { ...e.data, centsCurve: [], dbCurve: [] } } : e,
+  )
+
+/** What happened in a learner's lessons, oldest first; long tones without their curves. */
 export async function entriesOf(db: Reader, learnerId: string): Promise<EntryRecord[]> {
-  return (await db
+  const rows = await db
     .select()
     .from(tables.entries)
     .where(eq(tables.entries.learnerId, learnerId))
-    .orderBy(asc(tables.entries.at))) as EntryRecord[]
+    .orderBy(asc(tables.entries.at))
+  return withoutCurves(rows as EntryRecord[])
 }
 
 export async function lessonsOf(db: Reader, learnerId: string): Promise<LessonRecord[]> {

@@ -55,7 +55,7 @@ const likely = computed(() => byLikelihood(way.value?.move.between ?? []))
 const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
 )
-const SHOWN = 5
+const SHOWN = 4
 const breakHere = computed(() => {
   const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
   return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))

@@ -1,0 +1,163 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import type { Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Worker } from 'node:worker_threads'
+import { gzipSync } from 'node:zlib'
+import express from 'express'
+import { pino } from 'pino'
+import { moveFinder } from '@halitus/core/fingering'
+import { fingerSystem, instrument } from '@halitus/core/instruments'
+import { perform } from '@halitus/core/player'
+import { analyse } from '@halitus/core/sound'
+import { buildApp } from '../../server/src/app.ts'
+import { fillWithDemo } from '../../server/src/db/demo/index.ts'
+import { openDatabase } from '../../server/src/db/index.ts'
+
+const root = fileURLToPath(new URL('../../', import.meta.url))
+const median = (x: number[]) => [...x].sort((a, b) => a - b)[x.length >> 1]!
+const line = (what: string, figure: string, target = '') =>
+  console.log(`${what.padEnd(62)} ${figure.padStart(16)}   ${target}`)
+
+function timeMs(work: () => void, times: number): number {
+  return median(
+    Array.from({ length: times }, () => {
+      const from = performance.now()
+      work()
+      return performance.now() - from
+    }),
+  )
+}
+
+function sound() {
+  const rates = (['E3', 'A4', 'C6'] as const).map((written) => {
+    const samples = perform(
+      { instrument: 'clarinet', written, lengthS: 59.2, unsteadyCents: 5, breathDb: -35 },
+      48000,
+    )
+    return samples.length / 48 / timeMs(() => analyse(samples, 48000), 3)
+  })
+  line(
+    'analysing 60 s of 48 kHz, slowest of low, middle, high',
+    `${Math.min(...rates).toFixed(1)} × real time`,
+    'at least 20',
+  )
+}
+
+function moves() {
+  const system = fingerSystem(instrument('clarinet'))
+  const standards = system.chart.filter((f) => f.kind === 'standard')
+  let between = 0
+  const ms = timeMs(() => {
+    const finder = moveFinder(system)
+    between = 0
+    for (const from of standards) for (const to of standards) between += finder.move(from, to).between.length
+  }, 9)
+  line(
+    `all ${standards.length ** 2} clarinet moves, ${between} moments between`,
+    `${ms.toFixed(0)} ms`,
+    'under 300',
+  )
+}
+
+const listen = (app: express.Express) =>
+  new Promise<{ url: string; server: Server }>((resolve) => {
+    const server = app.listen(0, '127.0.0.1', () =>
+      resolve({ server, url: `http://127.0.0.1:${(server.address() as AddressInfo).port}` }),
+    )
+  })
+
+interface Load {
+  perSecond: number
+  p99Ms: number
+}
+/** Keeps 50 clients asking for two seconds, from a thread of its own. */
+function load(url: string, post?: { path: string; stage: string }, everyMs = 0): Promise<Load> {
+  return new Promise((resolve, reject) => {
+    const worker = new Worker(new URL('./load.mjs', import.meta.url), {
+      workerData: { url, post, everyMs, clients: 50, seconds: 2 },
+    })
+    worker.once('message', resolve)
+    worker.once('error', reject)
+  })
+}
+
+async function api() {
+  const folder = mkdtempSync(join(tmpdir(), 'halitus-bench-'))
+  const db = await openDatabase(`file:${join(folder, 'bench.db')}`)
+  await fillWithDemo(db, new Date())
+  const studio = await listen(buildApp({ db, now: () => new Date(), log: pino({ level: 'silent' }) }))
+  const path = '/api/learners/ottoline-brask'
+  const bytes = Buffer.from(await (await fetch(studio.url + path)).arrayBuffer())
+  const bare = express()
+  bare.get('/', (_, response) => void response.type('application/json').send(bytes))
+  const small = express()
+  small.use(express.json())
+  small.post('/', (_, response) => void response.json({ ok: true }))
+  const empty = await listen(bare)
+  const emptyWrite = await listen(small)
+
+  await load(studio.url + path)
+  const ratios: number[] = []
+  let base: Load = { perSecond: 0, p99Ms: 0 }
+  let read = base
+  for (let i = 0; i < 3; i++) {
+    base = await load(empty.url)
+    read = await load(studio.url + path)
+    ratios.push(read.perSecond / base.perSecond)
+  }
+  line(
+    `reading a learner, ${(bytes.length / 1024).toFixed(0)} kB, against an empty handler`,
+    `${(100 * median(ratios)).toFixed(0)} %`,
+    'at least 20 %',
+  )
+  line('  the same, requests a second', read.perSecond.toFixed(0))
+  line(
+    '  the same, 99th percentile with 50 clients',
+    `${read.p99Ms.toFixed(0)} ms`,
+    `under 50; empty handler ${base.p99Ms.toFixed(0)} ms`,
+  )
+  const paced = await load(studio.url + path, undefined, 100)
+  line(
+    '  the same, each client asking ten times a second',
+    `${paced.p99Ms.toFixed(0)} ms`,
+    `${paced.perSecond.toFixed(0)} requests a second`,
+  )
+  const baseWrite = await load(emptyWrite.url, { path: '', stage: 'tune' })
+  const write = await load(studio.url, { path: '/api/lessons/ottoline-brask-w13/entries', stage: 'tune' })
+  line(
+    'writing a lesson entry, requests a second',
+    write.perSecond.toFixed(0),
+    `${((100 * write.perSecond) / baseWrite.perSecond).toFixed(0)} % of an empty handler`,
+  )
+  for (const { server } of [studio, empty, emptyWrite]) server.close()
+  await db.close()
+  rmSync(folder, { recursive: true })
+}
+
+/** JavaScript that the first page loads at once: the entry and what it and the page import statically. */
+function size() {
+  const dist = join(root, 'web', 'dist')
+  const assets = join(dist, 'assets')
+  const all = readdirSync(assets).filter((f) => f.endsWith('.js'))
+  const wanted = new Set<string>()
+  const take = (file: string) => {
+    if (wanted.has(file) || !all.includes(file)) return
+    wanted.add(file)
+    const text = readFileSync(join(assets, file), 'utf8')
+    for (const [, found] of text.matchAll(/(?:from|import)\s*["']\.\/([\w.-]+\.js)["']/g)) take(found!)
+  }
+  const html = readFileSync(join(dist, 'index.html'), 'utf8')
+  for (const [, file] of html.matchAll(/assets\/([\w.-]+\.js)/g)) take(file!)
+  for (const file of all.filter((f) => f.startsWith('Today-'))) take(file)
+  const bytes = [...wanted].reduce((sum, f) => sum + gzipSync(readFileSync(join(assets, f))).length, 0)
+  line('JavaScript of the first page, gzip', `${(bytes / 1024).toFixed(0)} kB`, 'under 400')
+}
+
+sound()
+moves()
+size()
+await api()
+process.exit(0)

@@ -1,0 +1,70 @@
+// Everything that must hold before a change lands: types, lint, unit and API tests, browser tests. Installs what is
+// missing first, and ends with one line that counts all suites together.
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { buildWeb, installChromium, installPackages, root } from './setup.mjs'
+
+installPackages()
+installChromium()
+const cache = join(root, '.cache')
+mkdirSync(cache, { recursive: true })
+
+const bin = (name) => join(root, 'node_modules', '.bin', name)
+const total = { passed: 0, failed: 0 }
+
+function step(title, command, args, env = {}) {
+  console.log(`\n${title}`)
+  return (
+    spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+  )
+}
+/** A step that is right or wrong as a whole counts as one test. */
+function whole(title, command, args) {
+  if (step(title, command, args)) total.passed++
+  else total.failed++
+}
+/** Counts a suite from the report it leaves; no report, or none passed, is a failure whatever the exit code says. */
+function counted(ok, file, read) {
+  let counts = { passed: 0, failed: 0 }
+  try {
+    counts = read(JSON.parse(readFileSync(file, 'utf8')))
+  } catch {
+    console.error(`${file} is missing: the suite didn’t run to its end.`)
+  }
+  total.passed += counts.passed
+  total.failed += counts.failed || (ok && counts.passed > 0 ? 0 : 1)
+}
+
+whole('Types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
+whole('Types of the interface', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
+whole('Lint', bin('eslint'), ['.', '--max-warnings', '0'])
+whole('Format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
+
+const unit = join(cache, 'unit.json')
+rmSync(unit, { force: true })
+counted(
+  step('Unit and API tests', bin('vitest'), [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile=${unit}`,
+  ]),
+  unit,
+  (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
+)
+
+buildWeb()
+const browser = join(cache, 'e2e', 'results.json')
+rmSync(browser, { force: true })
+counted(
+  step('Browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']),
+  browser,
+  (r) => ({
+    passed: r.stats.expected,
+    failed: r.stats.unexpected + r.stats.flaky,
+  }),
+)
+
+console.log(`\n${total.passed} passed, ${total.failed} failed`)
+process.exit(total.failed ? 1 : 0)
