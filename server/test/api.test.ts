@@ -438,3 +438,36 @@ describe('errors have one shape', () => {
     ).toEqual({ type: 'integer', minimum: 1900, maximum: 2100 })
   })
 })
+
+describe('being read again', () => {
+  it('answers “not modified” until something is written', async () => {
+    const path = '/api/learners/leopold-quist'
+    const first = await studio.raw(path)
+    const tag = first.headers.get('etag')!
+    await first.arrayBuffer()
+    const again = await studio.raw(path, { headers: { 'if-none-match': tag, 'cache-control': 'max-age=0' } })
+    expect(again.status).toBe(304)
+    await studio.call('PATCH', path, { note: 'changed' })
+    const changed = await studio.raw(path, {
+      headers: { 'if-none-match': tag, 'cache-control': 'max-age=0' },
+    })
+    expect(changed.status).toBe(200)
+    expect(((await changed.json()) as { learner: { note: string } }).learner.note).toBe('changed')
+  })
+  it('leaves the curves of long tones out of lists and keeps them in the file', async () => {
+    const { data } = await studio.call('GET', '/api/learners/leopold-quist')
+    const tones = data.entries.filter((e: { kind: string }) => e.kind === 'long-tone')
+    expect(tones.length).toBeGreaterThan(10)
+    expect(tones.every((t: { data: { centsCurve: number[] } }) => t.data.centsCurve.length === 0)).toBe(true)
+    const { data: file } = await studio.call('GET', '/api/export')
+    const kept = file.entries.filter(
+      (e: { kind: string; learnerId: string }) => e.kind === 'long-tone' && e.learnerId === 'leopold-quist',
+    )
+    expect(kept.every((t: { data: { centsCurve: number[] } }) => t.data.centsCurve.length === 60)).toBe(true)
+  })
+  it('sends headers that keep the page to itself', async () => {
+    const { headers } = await studio.raw('/api/health')
+    expect(headers.get('content-security-policy')).toContain("default-src 'self'")
+    expect(headers.get('x-powered-by')).toBeNull()
+  })
+})

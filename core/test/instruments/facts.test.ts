@@ -1,0 +1,126 @@
+import { describe, expect, it } from 'vitest'
+import {
+  allInstruments,
+  columnEndMm,
+  fingerSystem,
+  instrument,
+  openHoles,
+  pictureOf,
+  setupSequence,
+  standardFingering,
+  type Instrument,
+} from '@halitus/core/instruments'
+import { parseNote } from '@halitus/core/pitch'
+
+const withSetup = allInstruments().filter((i) => i.setup.length)
+const charted = allInstruments().filter((i) => i.fingers)
+const named = (list: Instrument[]) => list.map((i) => [i.id, i] as const)
+
+describe.each(named(allInstruments()))('%s', (_, inst) => {
+  it('has first notes within the beginner’s range, and that within the full one', () => {
+    const [low, high] = inst.range.full.map((n) => parseNote(n).midi) as [number, number]
+    const [from, to] = inst.range.beginner.map((n) => parseNote(n).midi) as [number, number]
+    expect(low).toBeLessThanOrEqual(from)
+    expect(to).toBeLessThanOrEqual(high)
+    for (const note of inst.teaching.firstNotes) {
+      expect(parseNote(note).midi).toBeGreaterThanOrEqual(from)
+      expect(parseNote(note).midi).toBeLessThanOrEqual(to)
+    }
+    expect(inst.teaching.firstNotes.length).toBeGreaterThan(1)
+  })
+  it('tells what to watch at the mouth', () => {
+    expect(inst.teaching.embouchure.length).toBeGreaterThan(1)
+    for (const p of inst.teaching.embouchure)
+      for (const text of [p.point, p.listen]) expect(text).toMatch(/^[^!]{8,}$/)
+    expect(inst.teaching.listenFor.length).toBeGreaterThan(8)
+  })
+})
+
+describe.each(named(withSetup))('set-up of the %s', (_, inst) => {
+  it('names every step once, with what goes wrong and what it does', () => {
+    const ids = inst.setup.map((s) => s.id)
+    expect(new Set(ids).size).toBe(ids.length)
+    for (const step of inst.setup) {
+      expect(step.faults.length, step.id).toBeGreaterThan(0)
+      expect(new Set(step.faults.map((f) => f.id)).size).toBe(step.faults.length)
+      for (const f of step.faults) expect(`${f.what} ${f.effect}`, step.id).toMatch(/^[^!]{12,}$/)
+      expect(step.look.length, step.id).toBeGreaterThan(20)
+    }
+  })
+  it('goes from materials to care, and has both sequences', () => {
+    const order = ['materials', 'reed', 'assembly', 'hold', 'after']
+    const phases = inst.setup.map((s) => order.indexOf(s.phase))
+    expect(phases).toEqual([...phases].sort((a, b) => a - b))
+    const first = setupSequence(inst, 'first').length
+    const full = setupSequence(inst, 'full').length
+    expect(first).toBeGreaterThan(4)
+    expect(full).toBeGreaterThan(first - 2)
+  })
+  it('shows a caution where hands, force or small parts are the risk', () => {
+    expect(inst.setup.filter((s) => s.caution).length).toBeGreaterThan(1)
+  })
+  it('brings forward what was wrong twice, and keeps the rest in order', () => {
+    const plain = setupSequence(inst, 'full').map((s) => s.step.id)
+    const last = plain.at(-2)!
+    const moved = setupSequence(inst, 'full', [last, plain[0]!, last])
+    expect(moved[0]).toMatchObject({ timesWrong: 2 })
+    expect(moved[0]!.step.id).toBe(last)
+    expect(moved.slice(1).map((s) => s.step.id)).toEqual(plain.filter((id) => id !== last))
+  })
+})
+
+describe.each(named(charted))('picture of the %s', (_, inst) => {
+  const system = fingerSystem(inst)
+  const picture = pictureOf(system, new Set())
+  it('has every touch inside its frames and none over another', () => {
+    for (const frame of [picture.frame, picture.fingersFrame]) {
+      const [x, y, w, h] = frame
+      for (const t of picture.touches) {
+        expect(t.x - picture.touchRadius, t.touch.id).toBeGreaterThanOrEqual(x)
+        expect(t.x + picture.touchRadius, t.touch.id).toBeLessThanOrEqual(x + w)
+        expect(Math.abs(t.y) + picture.touchRadius, t.touch.id).toBeLessThanOrEqual(Math.max(-y, y + h))
+      }
+    }
+    for (const a of picture.touches)
+      for (const b of picture.touches)
+        if (a !== b)
+          expect(Math.hypot(a.x - b.x, a.y - b.y), `${a.touch.id} ${b.touch.id}`).toBeGreaterThan(
+            2 * picture.touchRadius,
+          )
+  })
+  it('lays holes and touches along the tube', () => {
+    for (const h of system.body.holes) {
+      expect(h.atMm).toBeGreaterThan(0)
+      expect(h.atMm).toBeLessThan(system.body.endMm)
+      expect(h.diameterMm).toBeLessThanOrEqual(system.body.boreMm)
+    }
+    expect(picture.column.toMm).toBeLessThan(system.body.endMm)
+  })
+  it('opens a hole when what closes it lets go, and the other way round', () => {
+    const all = new Set(system.touches.map((t) => t.id))
+    const none = openHoles(system.body, new Set())
+    const everything = openHoles(system.body, all)
+    for (const h of system.body.holes) {
+      expect(none.has(h.id)).toBe(h.rest === 'open')
+      expect(everything.has(h.id)).toBe(h.rest === 'closed')
+    }
+  })
+})
+
+describe('the sounding column', () => {
+  it('reaches the end of the tube on the lowest note', () => {
+    for (const id of ['flute', 'clarinet'] as const) {
+      const inst = instrument(id)
+      const { body } = fingerSystem(inst)
+      expect(columnEndMm(body, new Set(standardFingering(inst, inst.range.full[0]).touches))).toBe(body.endMm)
+    }
+  })
+  it('of the flute’s low octave lies within a tenth of half a wave, less the end correction', () => {
+    // Open–open cylinder, c / 2f at 345 m/s (Fletcher & Rossing): D4 587 mm, A4 392 mm; holes lie about 52 mm nearer.
+    const flute = instrument('flute')
+    const end = (note: string) =>
+      columnEndMm(fingerSystem(flute).body, new Set(standardFingering(flute, note).touches))
+    expect(end('D4') + 52).toBeCloseTo(587.4, 0)
+    expect(end('A4') + 52).toBeCloseTo(392, 0)
+  })
+})

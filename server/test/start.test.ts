@@ -1,0 +1,86 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { afterAll, describe, expect, it } from 'vitest'
+
+const root = fileURLToPath(new URL('../..', import.meta.url))
+const folder = mkdtempSync(join(tmpdir(), 'halitus-start-'))
+const running: ChildProcess[] = []
+afterAll(() => {
+  for (const child of running) child.kill('SIGKILL')
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** Starts the server as a process of its own and waits for the address that it prints. */
+function start(
+  env: Record<string, string> = {},
+  ...args: string[]
+): Promise<{ url: string; child: ChildProcess }> {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...args], {
+    cwd: root,
+    env: {
+      ...process.env,
+      PORT: '0',
+      DATABASE_URL: `file:${join(folder, 'studio.db')}`,
+      LOG_LEVEL: 'silent',
+      ...env,
+    },
+  })
+  running.push(child)
+  return new Promise((resolve, reject) => {
+    let out = ''
+    child.stdout!.on('data', (data: Buffer) => {
+      out += data.toString()
+      const url = /http:\/\/\S+:\d+/.exec(out)?.[0]
+      if (url) resolve({ url, child })
+    })
+    let err = ''
+    child.stderr!.on('data', (data: Buffer) => (err += data.toString()))
+    child.once('exit', (code) => reject(new Error(`ended with ${code}: ${err}`)))
+  })
+}
+const stopped = (child: ChildProcess, signal: NodeJS.Signals) =>
+  new Promise<number | null>((resolve) => {
+    child.removeAllListeners('exit')
+    child.once('exit', resolve)
+    child.kill(signal)
+  })
+
+describe('the server as a process', () => {
+  it.each(['SIGTERM', 'SIGINT'] as const)(
+    'loses nothing that was answered when stopped by %s',
+    async (signal) => {
+      const first = await start({}, '--demo')
+      const ids = Array.from({ length: 10 }, (_, i) => `${signal}-${i}`)
+      const answers = await Promise.all(
+        ids.map((id) =>
+          fetch(`${first.url}/api/lessons/saskia-vell-w13/entries`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ id, stage: 'tune', kind: 'note', data: { text: id } }),
+          }),
+        ),
+      )
+      expect(answers.map((a) => a.status)).toEqual(ids.map(() => 201))
+      expect(await stopped(first.child, signal)).toBe(0)
+
+      // The demo is filled in once; what was added stays.
+      const again = await start({}, '--demo')
+      const { entries } = (await (await fetch(`${again.url}/api/lessons/saskia-vell-w13`)).json()) as {
+        entries: { id: string }[]
+      }
+      expect(entries.map((e) => e.id)).toEqual(expect.arrayContaining(ids))
+      expect(await stopped(again.child, 'SIGTERM')).toBe(0)
+    },
+  )
+  it('says what is wrong with a setting and ends', async () => {
+    await expect(start({ PORT: 'often' })).rejects.toThrow('ended with 1: PORT is “often”')
+  })
+  it('says that the port is taken', async () => {
+    const { url, child } = await start()
+    await expect(start({ PORT: new URL(url).port })).rejects.toThrow(/can’t listen on 127\.0\.0\.1/)
+    await stopped(child, 'SIGTERM')
+  })
+})

@@ -1,0 +1,79 @@
+import { describe, expect, it } from 'vitest'
+import { instrument } from '@halitus/core/instruments'
+import { perform, type Performance } from '@halitus/core/player'
+import { analyse, longTone } from '@halitus/core/sound'
+import { check, entryInput } from '@halitus/core/contract'
+import { entryOf, thin, verdictOf } from '@/stages/sound/measured.ts'
+import type { Measurement } from '@/workers/sound.worker.ts'
+
+const RATE = 24000
+const clarinet = instrument('clarinet')
+
+/** What the listening worker would have measured. */
+function measured(p: Partial<Performance> = {}): Measurement {
+  const full = { instrument: 'clarinet', written: 'E4', lengthS: 6, ...p } as Performance
+  const { report, track } = analyse(perform(full, RATE), RATE, { transposition: clarinet.transposition })
+  return { report, tone: longTone(report), timeS: track.timeS, hz: track.hz, db: track.db, warnings: [] }
+}
+
+describe('what is kept of a measurement', () => {
+  it('passes the contract and holds sixty points of each curve', () => {
+    const entry = entryOf(measured({ driftCents: -20 }), clarinet, 4, 'player')
+    if (typeof entry === 'string') throw new Error(entry)
+    expect(() => check(entryInput, { id: 'x', stage: 'sound', kind: 'long-tone', data: entry })).not.toThrow()
+    expect(entry).toMatchObject({ written: 'E4', targetS: 4, source: 'player' })
+    expect(entry.centsCurve).toHaveLength(60)
+    // A fall of 20 cents from end to end, made by the simulated player.
+    const average = (x: number[]) => x.reduce((a, b) => a + b, 0) / x.length
+    expect(average(entry.centsCurve.slice(3, 10)) - average(entry.centsCurve.slice(-10, -3))).toBeGreaterThan(
+      12,
+    )
+  })
+  it('is a sentence when there is no note, or one that the instrument doesn’t have', () => {
+    expect(entryOf({ ...measured(), tone: undefined }, clarinet, 4, 'file')).toBe('No note heard.')
+    const low = measured({ instrument: 'bassoon', written: 'C2', lengthS: 2 })
+    expect(entryOf(low, clarinet, 4, 'file')).toContain('outside the clarinet')
+  })
+})
+
+describe('what is drawn', () => {
+  it('begins shortly before the tone and has no more points than fit', () => {
+    const m = measured({ lengthS: 40, leadS: 2 })
+    const drawn = thin(m)
+    expect(drawn.count).toBeLessThanOrEqual(6000)
+    expect(drawn.count).toBe(drawn.timeS.length)
+    expect(Math.abs(drawn.timeS[0]! - (m.tone!.startS - 0.05))).toBeLessThan(0.03)
+  })
+})
+
+describe('the verdict', () => {
+  const before = { lengthS: 5, steadinessCents: 9, driftCents: 3, cents: -4 } as Parameters<
+    typeof verdictOf
+  >[2]
+  const of = (p: Partial<Performance>, targetS: number, observes = false) =>
+    verdictOf(measured(p).tone!, targetS, before, observes)
+
+  it('says held, short, or long but unsteady', () => {
+    expect(of({}, 6).sentence).toMatch(/^Held: 6\.0 of 6 s, within \d cents\.$/)
+    expect(of({}, 9).sentence).toBe('6.0 of 9 s, steady.')
+    expect(of({ unsteadyCents: 30 }, 4).sentence).toMatch(
+      /^Long enough, (2|3)\d cents unsteady; 15 is the limit\.$/,
+    )
+    expect(of({ unsteadyCents: 30 }, 9).sentence).toMatch(/unsteady\.$/)
+  })
+  it('puts the numbers beside the ones before', () => {
+    const facts = of({}, 6).facts
+    expect(facts.map((f) => f.name)).toEqual(['Length', 'Steadiness', 'Drift', 'Mean', 'Loud against soft'])
+    expect(facts[0]).toMatchObject({ value: '6.0', before: 'before 5.0' })
+    expect(facts[4]).toMatchObject({ value: '–', unit: 'level tone' })
+    expect(of({ dynamics: 'swell', sagCents: -15, rangeDb: 14, lengthS: 8 }, 6).facts[4]!.value).toMatch(
+      /^−1\d$/,
+    )
+  })
+  it('asks instead of judging for who observes', () => {
+    const calm = of({}, 99, true)
+    expect(calm.sentence).toBe('A level tone. What did it feel like?')
+    expect(calm.facts.map((f) => f.name)).not.toContain('Length')
+    expect(calm.facts.every((f) => f.before === '')).toBe(true)
+  })
+})

@@ -1,0 +1,157 @@
+import { mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { moveFinder, heldFor } from '@halitus/core/fingering'
+import { fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
+import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import NoteName from '@/parts/NoteName.vue'
+import FingerThreads from '@/stages/fingers/FingerThreads.vue'
+import NotePicker from '@/stages/fingers/NotePicker.vue'
+import { useNotices } from '@/shell/notices.ts'
+import { isTyping } from '@/shell/keys.ts'
+import { capital, clock, dayName, endClock, localNow, signed } from '@/shell/words.ts'
+
+const clarinet = instrument('clarinet')
+beforeEach(() => setActivePinia(createPinia()))
+
+describe('a note’s name', () => {
+  it.each([
+    ['Bb4', 'B♭4'],
+    ['F#5', 'F♯5'],
+    ['C4', 'C4'],
+  ])('%s reads %s', (note, text) => expect(mount(NoteName, { props: { note } }).text()).toBe(text))
+})
+
+describe('the drawing', () => {
+  const system = fingerSystem(clarinet)
+  const held = standardFingering(clarinet, 'C4').touches
+  it('tells states by shape: filled, ring, wedge', () => {
+    const drawing = mount(InstrumentDrawing, {
+      props: { system, held, pressing: ['R1'], lifting: ['L3'], label: 'C4' },
+    })
+    expect(drawing.findAll('.touch')).toHaveLength(system.touches.length)
+    expect(drawing.findAll('.touch.held')).toHaveLength(held.length - 1)
+    expect(drawing.findAll('.wedge')).toHaveLength(2)
+    expect(drawing.attributes('aria-label')).toBe('C4')
+  })
+  it('shows the sounding column up to the first open hole', () => {
+    const width = (note: string) =>
+      Number(
+        mount(InstrumentDrawing, {
+          props: { system, held: standardFingering(clarinet, note).touches, label: note },
+        })
+          .find('.column')
+          .attributes('width'),
+      )
+    expect(width('E3')).toBeGreaterThan(width('C4'))
+    expect(width('C4')).toBeGreaterThan(width('G4'))
+  })
+  it('tells which touch was chosen, by mouse and by key, only where that is wanted', async () => {
+    const drawing = mount(InstrumentDrawing, { props: { system, held, label: 'x', clickable: true } })
+    await drawing.findAll('.touch')[0]!.trigger('click')
+    await drawing.findAll('.touch')[1]!.trigger('keydown.enter')
+    expect(drawing.emitted('touch')).toEqual([[system.touches[0]!.id], [system.touches[1]!.id]])
+    const still = mount(InstrumentDrawing, { props: { system, held, label: 'x' } })
+    await still.findAll('.touch')[0]!.trigger('click')
+    expect(still.emitted('touch')).toBeUndefined()
+  })
+})
+
+describe('the note picker', () => {
+  const open = (modelValue = 'E4') =>
+    mount(NotePicker, { props: { inst: clarinet, label: 'Note', modelValue } })
+  it('takes any spelling and gives the chart’s', async () => {
+    const picker = open()
+    await picker.find('input').setValue('a♯4')
+    await picker.find('input').trigger('keydown', { key: 'Enter', keyCode: 13 })
+    await picker.find('input').trigger('blur')
+    expect(picker.emitted('update:modelValue')!.at(-1)).toEqual(['Bb4'])
+  })
+  it('refuses what the instrument doesn’t have and says its range', async () => {
+    const picker = open()
+    await picker.find('input').setValue('C2')
+    await picker.find('input').trigger('blur')
+    expect(picker.emitted('update:modelValue')).toBeUndefined()
+    expect(picker.find('[role="alert"]').text()).toContain('written E3 to G6')
+  })
+  it('steps by semitones and stops at the end of the range', async () => {
+    const picker = open('G6')
+    const [down, up] = picker.findAll('button')
+    await up!.trigger('click')
+    expect(picker.find('[role="alert"]').text()).toContain('outside')
+    await down!.trigger('click')
+    expect(picker.emitted('update:modelValue')!.at(-1)).toEqual(['F#6'])
+  })
+})
+
+describe('threads', () => {
+  const system = fingerSystem(clarinet)
+  const move = moveFinder(system).move(heldFor(clarinet, 'G5'), heldFor(clarinet, 'D5'))
+  it('has one for each moving finger, pulled by keys within bounds', async () => {
+    const threads = mount(FingerThreads, { props: { system, move, modelValue: {} } })
+    const knots = threads.findAll('[role="slider"]')
+    expect(knots.map((k) => k.attributes('aria-label'))).toEqual([
+      'right index',
+      'right middle',
+      'right ring',
+    ])
+    await knots[2]!.trigger('keydown', { key: 'ArrowRight' })
+    expect(threads.emitted('update:modelValue')!.at(-1)).toEqual([{ R3: 10 }])
+    const far = mount(FingerThreads, { props: { system, move, modelValue: { R3: 120 } } })
+    await far.findAll('[role="slider"]')[2]!.trigger('keydown', { key: 'ArrowRight' })
+    expect(far.emitted('update:modelValue')!.at(-1)).toEqual([{ R3: 120 }])
+    expect(far.findAll('[role="slider"]')[2]!.attributes('aria-valuetext')).toBe('120 ms late')
+  })
+})
+
+describe('notices', () => {
+  it('show what went wrong and let a thing be undone', async () => {
+    vi.useFakeTimers()
+    const notices = useNotices()
+    expect(await notices.attempt(() => Promise.reject(new Error('It rained.')))).toBeUndefined()
+    expect(notices.list).toMatchObject([{ text: 'It rained.', tone: 'alarm' }])
+    const undo = vi.fn()
+    notices.show('Taken back.', { undo })
+    notices.list.at(-1)!.undo!()
+    expect(undo).toHaveBeenCalledOnce()
+    vi.advanceTimersByTime(10_000)
+    expect(notices.list).toEqual([])
+    vi.useRealTimers()
+  })
+  it('never pile up', () => {
+    const notices = useNotices()
+    for (let i = 0; i < 9; i++) notices.show(`${i}`)
+    expect(notices.list.map((n) => n.text)).toEqual(['6', '7', '8'])
+  })
+})
+
+describe('words', () => {
+  it('read dates and times as written, without shifting them', () => {
+    expect(clock('2026-03-20T18:20:05')).toBe('18:20')
+    expect(dayName('2026-03-20T23:59')).toBe('Fri 20 Mar')
+    expect(endClock('2026-03-20T18:50', 30)).toBe('19:20')
+    expect(localNow(new Date(2026, 2, 5, 7, 4))).toBe('2026-03-05T07:04')
+  })
+  it('sign numbers with a real minus', () => {
+    expect([3.6, -3.6, 0.2, -0.2].map(signed)).toEqual(['+4', '−4', '0', '0'])
+    expect(capital('abc')).toBe('Abc')
+  })
+})
+
+describe('shortcuts', () => {
+  const press = (target: HTMLElement, init: KeyboardEventInit = {}) => {
+    const event = new KeyboardEvent('keydown', { key: '1', bubbles: true, ...init })
+    let typing = false
+    document.body.addEventListener('keydown', (e) => (typing = isTyping(e)), { once: true })
+    document.body.append(target)
+    target.dispatchEvent(event)
+    target.remove()
+    return typing
+  }
+  it('leave fields, choices and the system’s own keys alone', () => {
+    expect(press(document.createElement('input'))).toBe(true)
+    expect(press(document.createElement('select'))).toBe(true)
+    expect(press(document.createElement('button'))).toBe(false)
+    expect(press(document.createElement('p'), { ctrlKey: true })).toBe(true)
+  })
+})
