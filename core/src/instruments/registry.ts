@@ -1,10 +1,10 @@
 import { CLARINET_FINGERS, CLARINET_SETUP, CLARINET_TEACHING } from './clarinet/index.ts'
 import { FLUTE_FINGERS, FLUTE_SETUP, FLUTE_TEACHING } from './flute/index.ts'
-import { BASSOON_TEACHING } from './bassoon/index.ts'
-import { CHANTER_TEACHING } from './chanter/index.ts'
-import { OBOE_TEACHING } from './oboe/index.ts'
-import { RECORDER_TEACHING } from './recorder/index.ts'
-import { saxophoneTeaching } from './saxophone/index.ts'
+import { BASSOON_SETUP, BASSOON_TEACHING } from './bassoon/index.ts'
+import { CHANTER_SETUP, CHANTER_TEACHING } from './chanter/index.ts'
+import { OBOE_SETUP, OBOE_TEACHING } from './oboe/index.ts'
+import { RECORDER_SETUP, RECORDER_TEACHING } from './recorder/index.ts'
+import { SAXOPHONE_SETUP, saxophoneTeaching } from './saxophone/index.ts'
 import type { Instrument, InstrumentId } from './types.ts'
 
 const saxophone = (
@@ -22,7 +22,7 @@ const saxophone = (
   range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'] },
   teaching: saxophoneTeaching(mouthpiece),
   fingers: null,
-  setup: [],
+  setup: SAXOPHONE_SETUP,
 })
 
 /** All instruments Halitus knows, one line each; adding one is adding its folder and a line here. */
@@ -62,7 +62,7 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     range: { beginner: ['D4', 'C6'], full: ['Bb3', 'F6'] },
     teaching: OBOE_TEACHING,
     fingers: null,
-    setup: [],
+    setup: OBOE_SETUP,
   },
   bassoon: {
     id: 'bassoon',
@@ -73,7 +73,7 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     range: { beginner: ['F2', 'D4'], full: ['Bb1', 'C5'] },
     teaching: BASSOON_TEACHING,
     fingers: null,
-    setup: [],
+    setup: BASSOON_SETUP,
   },
   'soprano-recorder': {
     id: 'soprano-recorder',
@@ -84,7 +84,7 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     range: { beginner: ['C4', 'A5'], full: ['C4', 'D6'] },
     teaching: RECORDER_TEACHING,
     fingers: null,
-    setup: [],
+    setup: RECORDER_SETUP,
   },
   'alto-recorder': {
     id: 'alto-recorder',
@@ -95,7 +95,7 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     range: { beginner: ['F4', 'D6'], full: ['F4', 'G6'] },
     teaching: { ...RECORDER_TEACHING, firstNotes: ['E5', 'D5', 'C5'] },
     fingers: null,
-    setup: [],
+    setup: RECORDER_SETUP,
   },
   chanter: {
     id: 'chanter',
@@ -107,6 +107,6 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     range: { beginner: ['G4', 'A5'], full: ['G4', 'A5'] },
     teaching: CHANTER_TEACHING,
     fingers: null,
-    setup: [],
+    setup: CHANTER_SETUP,
   },
 }

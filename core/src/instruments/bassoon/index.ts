@@ -10,3 +10,4 @@ export const BASSOON_TEACHING: Teaching = {
   loudTendency: 'flat',
   listenFor: 'Does A3 start without cracking downwards',
 }
+export { BASSOON_SETUP } from './setup.ts'

@@ -13,3 +13,4 @@ export const CHANTER_TEACHING: Teaching = {
   loudTendency: 'sharp',
   listenFor: 'No crossing noise between E and F',
 }
+export { CHANTER_SETUP } from './setup.ts'

@@ -1,3 +1,4 @@
+import { singleReedSteps } from '../steps.ts'
 import type { SetupStep, Teaching } from '../types.ts'
 
 /** Single reed and clarinet, in the order of work. Common practice of the trade; sentences are our own. */
@@ -27,60 +28,7 @@ export const CLARINET_SETUP: SetupStep[] = [
       'Reeds, ligature screws and grease lids are small enough to swallow: out of little children’s reach.',
     source: 'common practice',
   },
-  {
-    id: 'soak',
-    phase: 'reed',
-    sequences: ['first', 'full'],
-    title: 'Soak the reed',
-    look: 'Held by the thick end, about 30 seconds a side, until the tip lies flat.',
-    tolerance: 'about 30 s a side',
-    faults: [
-      { id: 'dry', what: 'Dry or wavy tip', effect: 'Air hisses, starts late, may squeak.' },
-      { id: 'chipped', what: 'Chipped or split tip', effect: 'Shrieks at the start; replace it.' },
-    ],
-    caution:
-      'Reeds and mouthpieces are personal. Clean and dry between users; follow your local health rules.',
-    source: 'common practice',
-  },
-  {
-    id: 'reed-height',
-    phase: 'reed',
-    sequences: ['first', 'full'],
-    title: 'Tip level with the mouthpiece',
-    look: 'From the front: level, or a hair of mouthpiece above the reed. From behind: no reed beyond the rail.',
-    tolerance: 'level to a hair below',
-    faults: [
-      { id: 'high', what: 'Reed stands above', effect: 'Hard to start, stuffy, squeaks when soft.' },
-      { id: 'low', what: 'Reed too low', effect: 'Thin and buzzy, closes up when loud.' },
-    ],
-    source: 'common practice',
-  },
-  {
-    id: 'reed-side',
-    phase: 'reed',
-    sequences: ['first', 'full'],
-    title: 'Reed centred, flat side down',
-    look: 'Both side rails show the same narrow line.',
-    tolerance: 'equal rails left and right',
-    faults: [
-      { id: 'off-centre', what: 'Shifted or tilted', effect: 'Chirps, mostly on soft starts and leaps.' },
-    ],
-    source: 'common practice',
-  },
-  {
-    id: 'ligature',
-    phase: 'reed',
-    sequences: ['first', 'full'],
-    title: 'Ligature over the thick part',
-    look: 'Below the line, screws to the player’s right, just tight.',
-    faults: [
-      { id: 'too-high', what: 'Over the cut of the reed', effect: 'Chokes the tone.' },
-      { id: 'too-tight', what: 'Screws forced', effect: 'Dull, slow to speak; reed warps.' },
-      { id: 'upside-down', what: 'Upside down', effect: 'Won’t slide on, scratches the reed.' },
-    ],
-    caution: 'No force: a ligature that resists is the wrong way round.',
-    source: 'common practice',
-  },
+  ...singleReedSteps,
   {
     id: 'joints',
     phase: 'assembly',

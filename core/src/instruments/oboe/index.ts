@@ -13,3 +13,4 @@ export const OBOE_TEACHING: Teaching = {
   loudTendency: 'flat',
   listenFor: 'Stale air out before the new breath',
 }
+export { OBOE_SETUP } from './setup.ts'

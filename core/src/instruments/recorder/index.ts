@@ -10,3 +10,4 @@ export const RECORDER_TEACHING: Teaching = {
   loudTendency: 'sharp',
   listenFor: 'Low notes without a jump',
 }
+export { RECORDER_SETUP } from './setup.ts'

@@ -13,3 +13,4 @@ export function saxophoneTeaching(mouthpieceConcert: string): Teaching {
     listenFor: 'Low notes without a gurgle',
   }
 }
+export { SAXOPHONE_SETUP } from './setup.ts'

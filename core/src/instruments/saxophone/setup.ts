@@ -1,0 +1,88 @@
+import { caseStep, first, full, listStep, seatStep, singleReedSteps, step } from '../steps.ts'
+import type { SetupStep } from '../types.ts'
+
+/** Saxophone in the order of work. Common practice of the trade; sentences are our own. */
+export const SAXOPHONE_SETUP: SetupStep[] = [
+  listStep('Reeds in a guard, cork grease, swab, strap'),
+  caseStep,
+  ...singleReedSteps,
+  step(
+    'mouthpiece',
+    'assembly',
+    'Mouthpiece alone',
+    'Held by the shank; sounds one note with an even stream. Then on the neck.',
+    [
+      ['low-alone', 'Sounds far below its note', 'Too loose, or too little in the mouth.'],
+      ['high-alone', 'Sounds above its note', 'Biting: the whole saxophone will be sharp.'],
+    ],
+    first({
+      caution: 'The mouthpiece alone is loud: distance to ears, breaks, and your local rules for noise.',
+    }),
+  ),
+  step(
+    'neck',
+    'assembly',
+    'Neck on the body',
+    'Hold the body by the bell, lift the octave lever’s ring clear, push with small twists; screw just tight.',
+    [
+      ['lever-bent', 'Octave lever pressed or bent', 'Middle notes jump up: the vent stays open.'],
+      ['neck-turned', 'Neck not in line', 'Head turns sideways; one corner leaks.'],
+    ],
+    full({ caution: 'Never push on the octave lever. A bent neck or lever goes to a technician.' }),
+  ),
+  step(
+    'neck-depth',
+    'assembly',
+    'Mouthpiece half to three quarters on the cork',
+    'Push with small twists, grease if it resists; reed towards the inner curve of the neck.',
+    [
+      ['too-far-in', 'Too far on', 'Sharp, the short notes most.'],
+      ['too-far-out', 'Too far out', 'Flat, and the octaves drift apart.'],
+    ],
+    full({ tolerance: 'half to three quarters of the cork' }),
+  ),
+  step(
+    'strap',
+    'assembly',
+    'Strap brings the mouthpiece to the mouth',
+    'Head up, then the strap is drawn until the mouthpiece touches the lips.',
+    [
+      ['strap-low', 'Strap too low', 'Chin drops; flat and stuffy, sore thumb.'],
+      ['strap-high', 'Strap too high', 'Neck stretches; thin and sharp.'],
+    ],
+    full(),
+  ),
+  seatStep,
+  step(
+    'angle',
+    'hold',
+    'Mouthpiece nearly level into the mouth',
+    'Saxophone to the right side or in front (school), head up, mouthpiece nearly level.',
+    [
+      ['head-down', 'Head bent to the instrument', 'Flat, unfocused.'],
+      ['steep', 'Held steep like a clarinet', 'Thin; the low notes won’t speak.'],
+    ],
+    full(),
+  ),
+  step(
+    'hands',
+    'hold',
+    'Thumbs rest, fingers curve',
+    'Left thumb on its button near the octave key, right thumb under the hook; palms clear of the palm keys.',
+    [
+      ['palm-keys', 'Palm on a palm key', 'Every note squeaks or sounds wrong.'],
+      ['side-keys', 'Right hand on the side keys', 'Low notes jump up.'],
+    ],
+    full(),
+  ),
+  step(
+    'swab',
+    'after',
+    'Swab, reed dry and flat',
+    'Swab neck and body from the bell; water away from pads; reed in the guard; neck plug in.',
+    [
+      ['reed-left-on', 'Reed left on the mouthpiece', 'Warps; tomorrow it won’t speak.'],
+      ['wet-pads', 'Water left under G♯ or low C♯', 'The pad sticks; low notes gurgle.'],
+    ],
+  ),
+]
