@@ -12,3 +12,17 @@ export {
 } from './lookup.ts'
 export { pictureOf, type Picture } from './picture.ts'
 export { setupSequence, type SequenceStep } from './sequence.ts'
+export {
+  addedMm,
+  effectiveLengthMm,
+  judge,
+  lengthCents,
+  partialOf,
+  pullFor,
+  shifts,
+  type Gauge,
+  type Measure,
+  type MeasureVerdict,
+  type NoteShift,
+  type Tube,
+} from './gauge.ts'

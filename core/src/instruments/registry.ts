@@ -5,6 +5,16 @@ import { CHANTER_SETUP, CHANTER_TEACHING } from './chanter/index.ts'
 import { OBOE_SETUP, OBOE_TEACHING } from './oboe/index.ts'
 import { RECORDER_SETUP, RECORDER_TEACHING } from './recorder/index.ts'
 import { SAXOPHONE_SETUP, saxophoneTeaching } from './saxophone/index.ts'
+import {
+  gapAt,
+  headPull,
+  headRotation,
+  ligatureHeight,
+  neckDepth,
+  reedOnMouthpiece,
+  seatDepth,
+  tipOpening,
+} from './gauges.ts'
 import type { Instrument, InstrumentId } from './types.ts'
 
 const saxophone = (
@@ -12,6 +22,7 @@ const saxophone = (
   name: string,
   transposition: number,
   mouthpiece: string,
+  corkMm: number,
   lowest = 'Bb3',
 ): Instrument => ({
   id,
@@ -23,6 +34,8 @@ const saxophone = (
   teaching: saxophoneTeaching(mouthpiece),
   fingers: null,
   setup: SAXOPHONE_SETUP,
+  tube: { kind: 'cone', registers: [{ from: 'D5', partial: 2 }] },
+  gauges: [reedOnMouthpiece, ligatureHeight, neckDepth(corkMm)],
 })
 
 /** All instruments Halitus knows, one line each; adding one is adding its folder and a line here. */
@@ -37,6 +50,14 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: FLUTE_TEACHING,
     fingers: FLUTE_FINGERS,
     setup: FLUTE_SETUP,
+    tube: {
+      kind: 'open',
+      registers: [
+        { from: 'D5', partial: 2 },
+        { from: 'D6', partial: 3 },
+      ],
+    },
+    gauges: [headRotation, headPull('Head joint pulled out', [3, 8], 20)],
   },
   clarinet: {
     id: 'clarinet',
@@ -48,11 +69,24 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: CLARINET_TEACHING,
     fingers: CLARINET_FINGERS,
     setup: CLARINET_SETUP,
+    tube: {
+      kind: 'closed',
+      registers: [
+        { from: 'B4', partial: 3 },
+        { from: 'C#6', partial: 5 },
+      ],
+    },
+    gauges: [
+      reedOnMouthpiece,
+      ligatureHeight,
+      gapAt('barrel', 'Barrel and upper joint', ['barrel', 'upper joint']),
+      gapAt('middle', 'Upper and lower joint', ['upper joint', 'lower joint'], 3),
+    ],
   },
-  'soprano-sax': saxophone('soprano-sax', 'Soprano saxophone', -2, 'C6'),
-  'alto-sax': saxophone('alto-sax', 'Alto saxophone', -9, 'A5'),
-  'tenor-sax': saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5'),
-  'baritone-sax': saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 'A3'),
+  'soprano-sax': saxophone('soprano-sax', 'Soprano saxophone', -2, 'C6', 25),
+  'alto-sax': saxophone('alto-sax', 'Alto saxophone', -9, 'A5', 30),
+  'tenor-sax': saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5', 34),
+  'baritone-sax': saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, 'A3'),
   oboe: {
     id: 'oboe',
     name: 'Oboe',
@@ -63,6 +97,18 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: OBOE_TEACHING,
     fingers: null,
     setup: OBOE_SETUP,
+    tube: { kind: 'cone', registers: [{ from: 'D5', partial: 2 }] },
+    gauges: [
+      tipOpening([0.5, 0.9]),
+      seatDepth(
+        'reed-in',
+        'Reed in its socket',
+        ['oboe', 'reed'],
+        'Not pushed home: flat, and the octaves don’t agree.',
+        'Can’t be deeper than home; a short reed is sharp.',
+        5,
+      ),
+    ],
   },
   bassoon: {
     id: 'bassoon',
@@ -74,6 +120,24 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: BASSOON_TEACHING,
     fingers: null,
     setup: BASSOON_SETUP,
+    tube: {
+      kind: 'cone',
+      registers: [
+        { from: 'F#3', partial: 2 },
+        { from: 'Eb4', partial: 3 },
+      ],
+    },
+    gauges: [
+      tipOpening([0.8, 1.4]),
+      seatDepth(
+        'crook',
+        'Reed on the crook',
+        ['crook', 'reed'],
+        'Too far out: flat, leaks.',
+        'Too far on: sharp.',
+        6,
+      ),
+    ],
   },
   'soprano-recorder': {
     id: 'soprano-recorder',
@@ -85,6 +149,8 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: RECORDER_TEACHING,
     fingers: null,
     setup: RECORDER_SETUP,
+    tube: { kind: 'open', registers: [{ from: 'E5', partial: 2 }] },
+    gauges: [headPull('Head pulled out', [0, 4], 12)],
   },
   'alto-recorder': {
     id: 'alto-recorder',
@@ -96,6 +162,8 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: { ...RECORDER_TEACHING, firstNotes: ['E5', 'D5', 'C5'] },
     fingers: null,
     setup: RECORDER_SETUP,
+    tube: { kind: 'open', registers: [{ from: 'A5', partial: 2 }] },
+    gauges: [headPull('Head pulled out', [0, 4], 12)],
   },
   chanter: {
     id: 'chanter',
@@ -108,5 +176,16 @@ export const INSTRUMENTS: Record<InstrumentId, Instrument> = {
     teaching: CHANTER_TEACHING,
     fingers: null,
     setup: CHANTER_SETUP,
+    tube: { kind: 'closed', registers: [] },
+    gauges: [
+      seatDepth(
+        'seat',
+        'Reed in its seat',
+        ['chanter', 'reed'],
+        'Too shallow: flat, low A and high A drift apart.',
+        'Too deep: sharp, the upper notes most; high A chokes.',
+        4,
+      ),
+    ],
   },
 }

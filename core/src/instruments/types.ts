@@ -1,3 +1,5 @@
+import type { Gauge, Tube } from './gauge.ts'
+
 /** Where a fact comes from; shown beside it. */
 export type Source = 'published' | 'computed' | 'common practice' | 'from memory'
 
@@ -125,5 +127,7 @@ export interface Instrument {
   /** Where long tones are at home for the first weeks. */
   teaching: Teaching
   fingers: FingerSystem | null
+  tube: Tube
+  gauges: Gauge[]
   setup: SetupStep[]
 }

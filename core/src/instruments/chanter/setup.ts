@@ -28,7 +28,7 @@ export const CHANTER_SETUP: SetupStep[] = [
     first(),
   ),
   step(
-    'seat',
+    'reed-seat',
     'reed',
     'Reed seated firm and airtight',
     'Pushed straight into its seat with a small turn, by the staple, not by the blades.',

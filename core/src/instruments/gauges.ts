@@ -1,0 +1,203 @@
+import type { Gauge, Measure } from './gauge.ts'
+
+/** Gauges shared by families. Tolerances are common practice; what a wrong place does is in our own words. */
+const mm = (
+  id: string,
+  label: string,
+  more: Omit<Measure, 'id' | 'label' | 'unit' | 'step' | 'lengthens'> & Partial<Measure>,
+): Measure => ({
+  id,
+  label,
+  unit: 'mm',
+  step: 0.1,
+  lengthens: 0,
+  ...more,
+})
+
+export const reedOnMouthpiece: Gauge = {
+  id: 'reed',
+  name: 'Reed on the mouthpiece',
+  drawing: 'single-reed',
+  parts: ['mouthpiece', 'reed'],
+  measures: [
+    mm('height', 'Reed above the tip', {
+      min: -3,
+      max: 3,
+      start: 0,
+      ideal: [-0.3, 0],
+      below: 'Thin and buzzy, closes up when loud.',
+      above: 'Hard to start, stuffy, squeaks when soft.',
+    }),
+    mm('side', 'Shifted to the right', {
+      min: -3,
+      max: 3,
+      start: 0,
+      ideal: [-0.2, 0.2],
+      below: 'Leaks on the right rail: chirps on soft starts.',
+      above: 'Leaks on the left rail: chirps on soft starts.',
+    }),
+    mm('tilt', 'Tip leans to the right', {
+      min: -3,
+      max: 3,
+      start: 0,
+      ideal: [-0.2, 0.2],
+      below: 'One corner closes first: squeaks on leaps.',
+      above: 'One corner closes first: squeaks on leaps.',
+    }),
+  ],
+  caution: 'Move the reed by its thick end; the tip is never touched.',
+  source: 'common practice',
+}
+
+export const ligatureHeight: Gauge = {
+  id: 'ligature',
+  name: 'Ligature height',
+  drawing: 'ligature',
+  parts: ['mouthpiece', 'ligature'],
+  measures: [
+    mm('below', 'Upper edge below the cut of the reed', {
+      min: -8,
+      max: 15,
+      start: 2,
+      ideal: [0.5, 5],
+      below: 'On the cut: chokes the tone.',
+      above: 'Low on the reed: reed lifts, slow to speak.',
+    }),
+  ],
+  caution: 'No force: a ligature that resists is the wrong way round.',
+  source: 'common practice',
+}
+
+/** @param corkMm length of the cork, from memory of ordinary necks */
+export const neckDepth = (corkMm: number): Gauge => ({
+  id: 'neck',
+  name: 'Mouthpiece on the neck cork',
+  drawing: 'depth',
+  parts: ['neck', 'mouthpiece'],
+  measures: [
+    {
+      id: 'covered',
+      label: 'Share of the cork covered',
+      unit: '%',
+      min: 10,
+      max: 100,
+      step: 1,
+      start: 62,
+      ideal: [50, 75],
+      below: 'Flat, and the octaves drift apart.',
+      above: 'Sharp, the short notes most.',
+      lengthens: -corkMm / 100,
+    },
+  ],
+  caution: 'Grease a cork that resists; never push on the octave lever.',
+  source: 'common practice',
+})
+
+export const gapAt = (id: string, name: string, between: [string, string], most = 6): Gauge => ({
+  id,
+  name,
+  drawing: 'gap',
+  parts: between,
+  measures: [
+    mm('gap', 'Pulled out by', {
+      min: 0,
+      max: most,
+      start: 0,
+      ideal: [0, most > 4 ? 1.5 : 0.5],
+      below: '',
+      above: 'Flat, the short notes most.',
+      lengthens: 1,
+    }),
+  ],
+  source: 'common practice',
+})
+
+export const headPull = (name: string, ideal: [number, number], max: number): Gauge => ({
+  id: 'pull',
+  name,
+  drawing: 'gap',
+  parts: ['head', 'body'],
+  measures: [
+    mm('pull', 'Pulled out by', {
+      min: 0,
+      max,
+      start: ideal[0] + (ideal[1] - ideal[0]) / 2,
+      ideal,
+      below: 'Sharp, the short notes most.',
+      above: 'Flat, and the octaves don’t agree.',
+      lengthens: 1,
+    }),
+  ],
+  source: 'common practice',
+})
+
+export const headRotation: Gauge = {
+  id: 'rotation',
+  name: 'Head joint turned',
+  drawing: 'rotation',
+  parts: ['body', 'head joint'],
+  measures: [
+    {
+      id: 'inwards',
+      label: 'Turned inwards',
+      unit: '°',
+      min: -40,
+      max: 40,
+      step: 1,
+      start: 0,
+      ideal: [0, 10],
+      below: 'Turned out: airy and sharp.',
+      above: 'Turned in too far: flat, small, covered.',
+      lengthens: 0,
+    },
+  ],
+  source: 'common practice',
+}
+
+/** A reed that is pushed into its seat: deeper is a shorter tube. */
+export const seatDepth = (
+  id: string,
+  name: string,
+  parts: [string, string],
+  below: string,
+  above: string,
+  reach: number,
+): Gauge => ({
+  id,
+  name,
+  drawing: 'depth',
+  parts,
+  measures: [
+    mm('depth', 'Deeper than usual by', {
+      min: -reach,
+      max: reach,
+      start: 0,
+      ideal: [-0.5, 0.5],
+      below,
+      above,
+      lengthens: -1,
+    }),
+  ],
+  caution: 'By the staple or thread, never by the blades.',
+  source: 'common practice',
+})
+
+/** @param ideal opening in the middle of the tip, mm, from memory of ordinary reeds */
+export const tipOpening = (ideal: [number, number]): Gauge => ({
+  id: 'tip',
+  name: 'Tip opening of the reed',
+  drawing: 'tip',
+  parts: ['upper blade', 'lower blade'],
+  measures: [
+    mm('opening', 'Open in the middle', {
+      min: 0,
+      max: 4,
+      start: (ideal[0] + ideal[1]) / 2,
+      ideal,
+      below: 'Closed down: starts hard, small and sharp. Squeeze the sides gently.',
+      above: 'Too open: coarse, flat, tiring. Squeeze top and bottom gently.',
+    }),
+  ],
+  caution: 'Wires, scraping and knives are for the teacher or a reed maker.',
+  source: 'from memory',
+})

@@ -1,0 +1,180 @@
+/** What could be done about a reed that doesn't serve. */
+export const ADVICE = ['stay', 'down', 'up', 'tip', 'not-reed'] as const
+export type Advice = (typeof ADVICE)[number]
+
+export const ADVICE_WORDS: Record<Advice, string> = {
+  stay: 'Stay with this strength',
+  down: 'Half a step softer, on this maker’s own scale',
+  up: 'Half a step harder, on this maker’s own scale',
+  tip: 'Another tip opening of the mouthpiece',
+  'not-reed': 'Not the reed',
+}
+
+/** Evidence for (+) and against (−) each advice; the weights are chosen by Halitus, the directions are common practice. */
+type Weights = Partial<Record<Advice, number>>
+export interface Symptom {
+  id: string
+  words: string
+  weights: Weights
+}
+
+export const SYMPTOMS: readonly Symptom[] = [
+  { id: 'hard-start', words: 'Hard to start', weights: { down: 2, up: -2, 'not-reed': 0.5 } },
+  { id: 'airy', words: 'Airy tone', weights: { down: 1.5, up: -1, 'not-reed': 0.3 } },
+  { id: 'out-of-breath', words: 'Runs out of breath early', weights: { down: 1.5, up: -1, 'not-reed': 0.5 } },
+  { id: 'low-refuse', words: 'Low notes refuse', weights: { down: 1, 'not-reed': 1.2 } },
+  { id: 'buzzy', words: 'Buzzy tone', weights: { up: 1.5, down: -1.5 } },
+  { id: 'wild-loud', words: 'Flat and wild when loud', weights: { up: 2, down: -2 } },
+  { id: 'high-collapse', words: 'High notes collapse', weights: { up: 2, down: -1.5 } },
+  { id: 'no-control', words: 'No control over soft and loud', weights: { up: 1, tip: 0.5 } },
+  {
+    id: 'one-note',
+    words: 'Only on one note or one crossing',
+    weights: { 'not-reed': 3, down: -1, up: -1, stay: 0.5 },
+  },
+  {
+    id: 'other-reed-same',
+    words: 'Another reed is no better',
+    weights: { 'not-reed': 3, stay: -1, down: -1, up: -1 },
+  },
+  {
+    id: 'teacher-same',
+    words: 'The teacher has the same trouble on it',
+    weights: { 'not-reed': 2.5, stay: -0.5 },
+  },
+  {
+    id: 'other-reed-better',
+    words: 'Another reed of this strength is better',
+    weights: { stay: 3, 'not-reed': -2, down: -0.5, up: -0.5 },
+  },
+  { id: 'chipped', words: 'Chipped, split or wavy tip', weights: { stay: 2.5, 'not-reed': -1 } },
+  { id: 'tired-lip', words: 'Lip tires within minutes', weights: { down: 1, tip: 0.8 } },
+]
+
+export interface ReedCase {
+  symptoms: readonly string[]
+  /** On its maker's scale, half steps; null for reeds without numbers. */
+  strength: number | null
+  tip: 'close' | 'medium' | 'open'
+  facing: 'short' | 'medium' | 'long'
+  weeksPlaying: number
+  /** The learner's own numbers, where there are any. */
+  longToneS?: number | null
+  targetS?: number | null
+  /** Pitch against loudness, cents a dB; negative sags when loud. */
+  centsPerDb?: number | null
+}
+
+export interface Evidence {
+  words: string
+  weight: number
+}
+export interface Opinion {
+  advice: Advice
+  words: string
+  /** Share of belief, all opinions together 1. */
+  belief: number
+  for: Evidence[]
+  against: Evidence[]
+}
+export interface Verdict {
+  opinions: Opinion[]
+  /** The cheapest check that tells the two best apart. */
+  check: string
+}
+
+/** Before anything is known: most reeds are kept. */
+const PRIOR: Record<Advice, number> = { stay: 1, down: 0, up: 0, tip: -1, 'not-reed': 0 }
+
+function measuredEvidence(c: ReedCase): { words: string; weights: Weights }[] {
+  const found: { words: string; weights: Weights }[] = []
+  const { strength, centsPerDb, longToneS, targetS } = c
+  if (strength !== null && c.weeksPlaying < 16 && strength >= 3)
+    found.push({
+      words: `Strength ${strength} in week ${c.weeksPlaying}; beginners start at about 2 to 2½`,
+      weights: { down: 1.5, up: -1.5 },
+    })
+  if (strength !== null && c.weeksPlaying > 40 && strength <= 1.5)
+    found.push({ words: `Strength ${strength} after ${c.weeksPlaying} weeks`, weights: { up: 1, down: -1 } })
+  if (strength !== null && c.tip === 'open' && strength >= 3)
+    found.push({ words: 'Hard reed on an open tip', weights: { down: 1, tip: 1 } })
+  if (strength !== null && c.tip === 'close' && strength <= 2)
+    found.push({ words: 'Soft reed on a close tip', weights: { up: 1, tip: 1 } })
+  if (c.facing === 'long' && c.tip === 'open')
+    found.push({ words: 'Long facing with an open tip', weights: { tip: 0.5 } })
+  if (centsPerDb != null && centsPerDb < -1)
+    found.push({
+      words: `Measured: sags ${(-centsPerDb).toFixed(1)} cents a dB when loud`,
+      weights: { up: 1.5, down: -1 },
+    })
+  if (centsPerDb != null && Math.abs(centsPerDb) <= 0.5)
+    found.push({
+      words: `Measured: pitch holds when loud (${centsPerDb.toFixed(1)} cents a dB)`,
+      weights: { up: -1, stay: 0.5 },
+    })
+  if (longToneS != null && targetS != null && longToneS >= targetS)
+    found.push({
+      words: `Measured: long tone ${longToneS.toFixed(0)} s reaches its target`,
+      weights: { stay: 0.8, down: -1 },
+    })
+  if (longToneS != null && targetS != null && longToneS < targetS * 0.7)
+    found.push({
+      words: `Measured: long tone ${longToneS.toFixed(0)} of ${targetS} s`,
+      weights: { down: 0.8 },
+    })
+  return found
+}
+
+/** Checks that tell two advices apart, the cheapest that is known; keys in the order of ADVICE. */
+const CHECKS: Record<string, string> = {
+  'stay down':
+    'Half a minute: another reed of the same strength. If that one starts easily, this one is worn, not too hard.',
+  'stay up':
+    'Half a minute: another reed of the same strength, loud and soft. If it holds its pitch, this one has gone soft.',
+  'stay tip': 'A minute: your own mouthpiece with this reed.',
+  'stay not-reed':
+    'Half a minute: another reed of the same strength. No change: look at leaks, hold and mouth instead.',
+  'down up':
+    'One middle note, very soft, then loud. Soft won’t start: too hard. Loud sags and rattles: too soft.',
+  'down tip':
+    'A minute: a softer reed on this mouthpiece. If it turns buzzy but starts no better, it is the tip.',
+  'down not-reed':
+    'A minute: you play the learner’s instrument on this reed. Easy for you: the mouth and air. Hard for you too: the reed or a leak; then the smallest part alone tells which.',
+  'up tip': 'A minute: a harder reed on this mouthpiece. If high notes hold, it was the reed.',
+  'up not-reed': 'Half a minute: the smallest part alone, loud. Pitch holds there: not the reed.',
+  'tip not-reed': 'A minute: your own mouthpiece and reed on the learner’s instrument.',
+}
+
+/**
+ * Weighs symptoms, equipment and measured numbers. Evidence adds up; beliefs are its exponentials, made to sum to 1.
+ * @throws RangeError for an unknown symptom, a strength outside 1 to 5 or negative weeks
+ */
+export function advise(c: ReedCase): Verdict {
+  if (c.strength !== null && !(c.strength >= 1 && c.strength <= 5))
+    throw new RangeError(`strength is ${c.strength}; allowed: 1 to 5 in half steps.`)
+  if (!(c.weeksPlaying >= 0)) throw new RangeError(`weeksPlaying is ${c.weeksPlaying}; allowed: 0 or more.`)
+  const evidence = [
+    ...c.symptoms.map((id) => {
+      const symptom = SYMPTOMS.find((s) => s.id === id)
+      if (!symptom)
+        throw new RangeError(`There is no symptom “${id}”. Known: ${SYMPTOMS.map((s) => s.id).join(', ')}.`)
+      return symptom
+    }),
+    ...measuredEvidence(c),
+  ]
+  const score = (a: Advice) => evidence.reduce((sum, e) => sum + (e.weights[a] ?? 0), PRIOR[a])
+  const total = ADVICE.reduce((sum, a) => sum + Math.exp(score(a)), 0)
+  const opinions = ADVICE.map((advice): Opinion => {
+    const own = evidence.map((e) => ({ words: e.words, weight: e.weights[advice] ?? 0 }))
+    return {
+      advice,
+      words: ADVICE_WORDS[advice],
+      belief: Math.exp(score(advice)) / total,
+      for: own.filter((e) => e.weight > 0).sort((x, y) => y.weight - x.weight),
+      against: own.filter((e) => e.weight < 0).sort((x, y) => x.weight - y.weight),
+    }
+  }).sort((x, y) => y.belief - x.belief)
+  const two = opinions.slice(0, 2).map((o) => o.advice)
+  const key = ADVICE.filter((a) => two.includes(a)).join(' ')
+  return { opinions, check: CHECKS[key] ?? '' }
+}

@@ -1,0 +1,41 @@
+export {
+  lastRating,
+  minutesPlayed,
+  REED_STATES,
+  reedKind,
+  type Reed,
+  type ReedKind,
+  type ReedState,
+  type ReedUse,
+} from './reed.ts'
+export { BREAK_IN_MINUTES, breakIn, RESTED_HOURS, rotation, type BreakIn, type Choice } from './rotation.ts'
+export {
+  ENOUGH_REEDS,
+  forecastLife,
+  forecastStock,
+  learnLife,
+  remainingMinutes,
+  WEAR_SHAPE,
+  type LifeForecast,
+  type LifeModel,
+  type StockForecast,
+} from './life.ts'
+export {
+  ADVICE_WORDS,
+  advise,
+  SYMPTOMS,
+  type Advice,
+  type Evidence,
+  type Opinion,
+  type ReedCase,
+  type Symptom,
+  type Verdict,
+} from './adviser.ts'
+export {
+  adjustments,
+  CROW_TARGETS,
+  judgeCrow,
+  type Adjustment,
+  type Crow,
+  type CrowTarget,
+} from './double.ts'

@@ -1,0 +1,38 @@
+import type { Family } from '../instruments/index.ts'
+
+export const REED_STATES = ['new', 'breaking-in', 'rotation', 'concert', 'resting', 'retired'] as const
+export type ReedState = (typeof REED_STATES)[number]
+export type ReedKind = 'single' | 'double' | 'chanter'
+
+/** Once a reed was played: when, how long, and how it was found. */
+export interface ReedUse {
+  /** ISO date and time. */
+  at: string
+  minutes: number
+  /** 1 (useless) to 5 (sings). */
+  rating: number | null
+}
+
+/** A reed as the shelf knows it. Strength is on its maker's own scale and never converted to another's. */
+export interface Reed {
+  id: string
+  name: string
+  state: ReedState
+  uses: readonly ReedUse[]
+}
+
+export function reedKind(family: Family): ReedKind | null {
+  if (family === 'clarinet' || family === 'saxophone') return 'single'
+  if (family === 'oboe' || family === 'bassoon') return 'double'
+  return family === 'chanter' ? 'chanter' : null
+}
+
+export const minutesPlayed = (reed: Pick<Reed, 'uses'>): number => {
+  let sum = 0
+  for (const use of reed.uses) sum += use.minutes
+  return sum
+}
+
+/** The newest rating that was given, if any. */
+export const lastRating = (reed: Pick<Reed, 'uses'>): number | null =>
+  reed.uses.findLast((u) => u.rating !== null)?.rating ?? null
