@@ -12,6 +12,8 @@ import { answerError, answersUntilChanged, openApi, routes, unknownRoute } from 
 import { instrumentRoutes } from './instruments/index.ts'
 import { learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
+import { pieceRoutes } from './pieces/index.ts'
+import { reedRoutes } from './reeds/index.ts'
 import { soundRoutes } from './sound/index.ts'
 import { readStudio, studioRoutes } from './studio/index.ts'
 import { todayRoutes } from './today/index.ts'
@@ -74,6 +76,8 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
     ),
     lessonRoutes(db, now),
     cardRoutes(db, now),
+    reedRoutes(db, now),
+    pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),
     studioRoutes(db, now),

@@ -1,6 +1,18 @@
 import type { InstrumentId } from '../instruments/index.ts'
 import type { Concern, NextTarget, WeekCard } from '../practice/index.ts'
-import type { CardRecord, EntryRecord, LearnerRecord, LessonRecord, Stage, Trouble } from './schemas.ts'
+import type { LifeForecast, StockForecast } from '../reeds/index.ts'
+import type {
+  CardRecord,
+  EntryRecord,
+  LearnerRecord,
+  LessonRecord,
+  PieceRecord,
+  ReedRecord,
+  ReedUseRecord,
+  ServiceRecord,
+  Stage,
+  Trouble,
+} from './schemas.ts'
 
 /** What the server answers with; requests are in schemas. */
 
@@ -71,4 +83,24 @@ export interface TodayAnswer {
   lessons: TodayLesson[]
   /** Day of the next lessons when there are none today. */
   next: string | null
+}
+
+/** A reed with its history and what is computed of it. */
+export interface ReedAnswer extends ReedRecord {
+  uses: ReedUseRecord[]
+  minutes: number
+  /** Null: not enough data yet. */
+  life: LifeForecast | null
+}
+/** One learner's reeds for one instrument. */
+export interface ShelfAnswer {
+  learner: { id: string; name: string }
+  instrument: InstrumentId
+  reeds: ReedAnswer[]
+  /** Which reed today, the best first. */
+  rotation: { reedId: string; reason: string }[]
+  stock: StockForecast
+}
+export interface PieceAnswer extends PieceRecord {
+  services: ServiceRecord[]
 }

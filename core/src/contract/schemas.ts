@@ -10,6 +10,7 @@ import {
   type ObjectShape,
 } from 'yup'
 import { INSTRUMENT_IDS } from '../instruments/index.ts'
+import { REED_STATES, SYMPTOMS } from '../reeds/index.ts'
 import { NoteError, parseNote } from '../pitch/index.ts'
 import { LADDER, SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import './words.ts'
@@ -183,6 +184,107 @@ export const fingeringsQuery = strict({
 export const todayQuery = strict({ date: when().optional() })
 export const pdfQuery = strict({ paper: string().oneOf(['A4', 'Letter'] as const) })
 
+// — reeds —
+const halfSteps = () =>
+  number()
+    .nullable()
+    .defined()
+    .min(1)
+    .max(5)
+    .test(
+      'half steps',
+      ({ path, value }) => `${path} is ${value}; it goes in half steps: 2, 2.5, 3.`,
+      (v) => v == null || Number.isInteger(v * 2),
+    )
+const day = () =>
+  string()
+    .nullable()
+    .defined()
+    .test(
+      'day',
+      ({ path, value }) => `${path} is “${String(value)}”; a day is written 2026-03-20.`,
+      (v) => v == null || (/^\d{4}-\d{2}-\d{2}$/.test(v) && !Number.isNaN(Date.parse(v))),
+    )
+export const reedInput = strict({
+  id: id(),
+  instrument: instrumentId(),
+  name: string().required().trim().min(1).max(60),
+  /** Free text: Halitus keeps no list of makers. */
+  maker: text(60),
+  /** On the maker's own scale, half steps; null where there are words instead. */
+  strength: halfSteps(),
+  strengthWords: text(40),
+  cut: text(40),
+  firstUse: day(),
+  state: string().required().oneOf(REED_STATES),
+})
+export type ReedInput = InferType<typeof reedInput>
+export const reedPatch = reedInput
+  .omit(['id', 'instrument'])
+  .partial()
+  .shape({ deleted: boolean(), inMouthpiece: boolean() })
+  .noUnknown()
+export const reedUseInput = strict({
+  id: id(),
+  at: when(),
+  minutes: finite().min(0).max(600),
+  rating: number().nullable().defined().integer().min(1).max(5),
+  fault: text(120),
+})
+export type ReedUseInput = InferType<typeof reedUseInput>
+export const reedCase = strict({
+  symptoms: array()
+    .of(
+      string()
+        .required()
+        .oneOf(SYMPTOMS.map((s) => s.id)),
+    )
+    .required()
+    .max(SYMPTOMS.length),
+  strength: halfSteps(),
+  tip: string()
+    .required()
+    .oneOf(['close', 'medium', 'open'] as const),
+  facing: string()
+    .required()
+    .oneOf(['short', 'medium', 'long'] as const),
+  weeksPlaying: finite().min(0).max(5000),
+  longToneS: number().nullable().min(0).max(600),
+  targetS: number().nullable().min(1).max(120),
+  centsPerDb: number().nullable().min(-100).max(100),
+})
+const reedRecord = reedInput
+  .shape({ learnerId: id(), inMouthpiece: boolean().required(), deleted: boolean().required() })
+  .noUnknown()
+const reedUseRecord = reedUseInput.shape({ reedId: id() }).noUnknown()
+export type ReedRecord = InferType<typeof reedRecord>
+export type ReedUseRecord = InferType<typeof reedUseRecord>
+
+// — instruments that can be touched —
+export const pieceInput = strict({
+  id: id(),
+  instrument: instrumentId(),
+  name: string().required().trim().min(1).max(80),
+  serial: text(60),
+  owner: string()
+    .required()
+    .oneOf(['learner', 'studio', 'loan'] as const),
+  note: text(500),
+})
+export type PieceInput = InferType<typeof pieceInput>
+export const SERVICE_KINDS = ['fault', 'service', 'tell-technician'] as const
+export const serviceInput = strict({
+  id: id(),
+  at: when(),
+  kind: string().required().oneOf(SERVICE_KINDS),
+  text: string().required().trim().min(1).max(500),
+})
+export type ServiceInput = InferType<typeof serviceInput>
+const pieceRecord = pieceInput.shape({ learnerId: id() }).noUnknown()
+const serviceRecord = serviceInput.shape({ pieceId: id() }).noUnknown()
+export type PieceRecord = InferType<typeof pieceRecord>
+export type ServiceRecord = InferType<typeof serviceRecord>
+
 export const studioInput = strict({
   name: string().required().trim().min(1).max(120),
   place: text(200),
@@ -265,6 +367,11 @@ export const studioFile = strict({
       }),
     )
     .required(),
+  // Files written before reeds and instruments were kept have none of these.
+  reeds: array().of(reedRecord),
+  reedUses: array().of(reedUseRecord),
+  pieces: array().of(pieceRecord),
+  services: array().of(serviceRecord),
 })
 
 export type LearnerRecord = InferType<typeof learnerRecord>

@@ -63,7 +63,7 @@ export function rotation(reeds: readonly Reed[], now: string): Choice[] {
     const rating = lastRating(reed)
     const rested = Math.min(1, rest / RESTED_HOURS)
     let score = 3 * rested - played / 600 + ((rating ?? 3) - 3) * 0.5
-    if (reed.state === 'concert') score -= 4
+    if (reed.state === 'concert') score -= 8
     if (reed.state === 'resting') score -= rest < RESTED_HOURS ? 6 : 1
     const parts = [
       last ? `rested ${days(rest)}` : 'never played',

@@ -1,50 +1,8 @@
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js'
+import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
 import { instrument, pictureOf, standardFingering, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
-
-const require = createRequire(import.meta.url)
-const fontFolder = join(
-  dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json')),
-  'files',
-)
-const accidentalFolder = join(dirname(require.resolve('@fontsource/m-plus-1p/package.json')), 'files')
-/** The text font has no accidentals; flats and naturals are in one file of this font, sharps in another. */
-const accidentals = (part: 56 | 63, weight: 400 | 700) =>
-  join(accidentalFolder, `m-plus-1p-${part}-${weight}-normal.woff`)
-const font = (weight: number) => join(fontFolder, `atkinson-hyperlegible-next-latin-${weight}-normal.woff`)
-
-interface PdfMaker {
-  addFonts(fonts: Record<string, Record<string, string>>): void
-  setUrlAccessPolicy(allow: () => boolean): void
-  setLocalAccessPolicy(allow: (path: string) => boolean): void
-  createPdf(definition: TDocumentDefinitions): { getBuffer(): Promise<Buffer> }
-}
-const pdfmake = require('pdfmake') as PdfMaker
-pdfmake.addFonts({
-  Text: { normal: font(400), bold: font(700), italics: font(400), bolditalics: font(700) },
-  Flat: { normal: accidentals(56, 400), bold: accidentals(56, 700) },
-  Sharp: { normal: accidentals(63, 400), bold: accidentals(63, 700) },
-})
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(fontFolder) || path.startsWith(accidentalFolder))
-
-const INK = '#20262b'
-const SOFT = '#5b6770'
-
-/** Text with its accidentals set in the fonts that have them; their lines are taller than the text's. */
-function withAccidentals(text: string): { text: string; font?: string; lineHeight?: number }[] {
-  return text
-    .split(/([♭♮♯])/)
-    .filter(Boolean)
-    .map((part) =>
-      /[♭♮♯]/.test(part)
-        ? { text: part, font: part === '♯' ? 'Sharp' : 'Flat', lineHeight: 0.7 }
-        : { text: part },
-    )
-}
+import { INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
 
 /** A fingering as SVG: the instrument lying to scale, held touches filled. */
 function fingeringSvg(inst: Instrument, written: string): string | undefined {
@@ -129,11 +87,8 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
       { text: label, color: SOFT, fontSize: 9 },
     ],
   })
-  const definition: TDocumentDefinitions = {
-    pageSize: paper === 'A4' ? 'A4' : 'LETTER',
-    pageMargins: [44, 32, 44, 26],
+  return toPdf(paper, {
     info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
-    defaultStyle: { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 },
     content: [
       {
         columns: [
@@ -198,6 +153,5 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
         columnGap: 16,
       },
     ],
-  }
-  return pdfmake.createPdf(definition).getBuffer()
+  })
 }

@@ -1,5 +1,15 @@
+import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
-import type { EntryKind, EntryRecord, LearnerRecord, Stage, Trouble } from '@halitus/core/contract'
+import type {
+  EntryKind,
+  EntryRecord,
+  LearnerRecord,
+  PieceRecord,
+  ReedRecord,
+  ServiceRecord,
+  Stage,
+  Trouble,
+} from '@halitus/core/contract'
 import type { CardRow } from '@halitus/core/practice'
 import type { InstrumentId } from '@halitus/core/instruments'
 
@@ -115,4 +125,73 @@ export const reports = sqliteTable(
     text: text('text').notNull(),
   },
   (t) => [index('reports_by_card').on(t.cardId)],
+)
+
+export const reeds = sqliteTable(
+  'reeds',
+  {
+    id: text('id').primaryKey(),
+    learnerId: learnerId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    name: text('name').notNull(),
+    maker: text('maker').notNull(),
+    strength: real('strength'),
+    strengthWords: text('strength_words').notNull(),
+    cut: text('cut').notNull(),
+    firstUse: text('first_use'),
+    state: text('state').$type<ReedRecord['state']>().notNull(),
+    inMouthpiece: integer('in_mouthpiece', { mode: 'boolean' }).notNull(),
+    deleted: integer('deleted', { mode: 'boolean' }).notNull(),
+  },
+  (t) => [
+    index('reeds_by_learner').on(t.learnerId),
+    // Two reeds can't both be in one mouthpiece.
+    uniqueIndex('one_reed_in_a_mouthpiece')
+      .on(t.learnerId, t.instrument)
+      .where(sql`in_mouthpiece = 1`),
+  ],
+)
+
+export const reedUses = sqliteTable(
+  'reed_uses',
+  {
+    id: text('id').primaryKey(),
+    reedId: text('reed_id')
+      .notNull()
+      .references(() => reeds.id, { onDelete: 'cascade' }),
+    at: text('at').notNull(),
+    minutes: real('minutes').notNull(),
+    rating: integer('rating'),
+    fault: text('fault').notNull(),
+  },
+  (t) => [index('uses_by_reed').on(t.reedId, t.at)],
+)
+
+/** Instruments that can be touched, with their owner. */
+export const pieces = sqliteTable(
+  'pieces',
+  {
+    id: text('id').primaryKey(),
+    learnerId: learnerId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    name: text('name').notNull(),
+    serial: text('serial').notNull(),
+    owner: text('owner').$type<PieceRecord['owner']>().notNull(),
+    note: text('note').notNull(),
+  },
+  (t) => [index('pieces_by_learner').on(t.learnerId)],
+)
+
+export const services = sqliteTable(
+  'services',
+  {
+    id: text('id').primaryKey(),
+    pieceId: text('piece_id')
+      .notNull()
+      .references(() => pieces.id, { onDelete: 'cascade' }),
+    at: text('at').notNull(),
+    kind: text('kind').$type<ServiceRecord['kind']>().notNull(),
+    text: text('text').notNull(),
+  },
+  (t) => [index('services_by_piece').on(t.pieceId, t.at)],
 )

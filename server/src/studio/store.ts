@@ -33,6 +33,10 @@ export async function exportStudio(db: Reader, exportedAt: string): Promise<Stud
     ticks: await db.select().from(tables.ticks),
     reports: await db.select().from(tables.reports),
     plans: await db.select().from(tables.plans),
+    reeds: await db.select().from(tables.reeds),
+    reedUses: await db.select().from(tables.reedUses),
+    pieces: await db.select().from(tables.pieces),
+    services: await db.select().from(tables.services),
   }
 }
 
@@ -52,5 +56,9 @@ export async function importStudio(tx: Tx, file: StudioFile): Promise<Record<str
   await insertAll(file.ticks, (r) => tx.insert(tables.ticks).values(r))
   await insertAll(file.reports, (r) => tx.insert(tables.reports).values(r))
   await insertAll(file.plans, (r) => tx.insert(tables.plans).values(r))
+  await insertAll(file.reeds ?? [], (r) => tx.insert(tables.reeds).values(r))
+  await insertAll(file.reedUses ?? [], (r) => tx.insert(tables.reedUses).values(r))
+  await insertAll(file.pieces ?? [], (r) => tx.insert(tables.pieces).values(r))
+  await insertAll(file.services ?? [], (r) => tx.insert(tables.services).values(r))
   return { learners: file.learners.length, lessons: file.lessons.length, entries: file.entries.length }
 }

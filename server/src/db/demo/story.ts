@@ -11,11 +11,12 @@ import { seeded, type Random } from '@halitus/core/player'
 import { composeCard, nextTarget, type ToneResult } from '@halitus/core/practice'
 import { localIso } from '../../http/index.ts'
 import { PEOPLE, STUDIO, type Person } from './people.ts'
+import { stockShelf } from './shelf.ts'
 
 const WEEKS = 12
 const DAY_MS = 86_400_000
 
-type File = Omit<StudioFile, 'format' | 'version' | 'exportedAt'>
+type File = Required<Omit<StudioFile, 'format' | 'version' | 'exportedAt'>>
 
 /** Day `days` away from `now`, at `time`, as local date and time. */
 function at(now: Date, days: number, time: string): string {
@@ -37,8 +38,15 @@ export function demoStudio(now: Date): File {
     ticks: [],
     reports: [],
     plans: [],
+    reeds: [],
+    reedUses: [],
+    pieces: [],
+    services: [],
   }
-  PEOPLE.forEach((person, i) => tell(file, person, now, seeded(1000 + i * 77)))
+  PEOPLE.forEach((person, i) => {
+    tell(file, person, now, seeded(1000 + i * 77))
+    stockShelf(file, person, now, seeded(5000 + i * 91))
+  })
   return file
 }
 

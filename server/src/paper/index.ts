@@ -1,0 +1,1 @@
+export { INK, SOFT, toPdf, withAccidentals } from './paper.ts'

@@ -1,0 +1,1 @@
+export { pieceRoutes } from './routes.ts'

@@ -1,0 +1,66 @@
+import { asc, eq, inArray } from 'drizzle-orm'
+import type { PieceAnswer, PieceInput, ServiceInput, ServiceRecord } from '@halitus/core/contract'
+import { tables, type Reader, type Tx } from '../db/index.ts'
+import { HttpError, notFound } from '../http/index.ts'
+import { readLearner } from '../learners/index.ts'
+
+export async function piecesOf(db: Reader, learnerId: string): Promise<PieceAnswer[]> {
+  await readLearner(db, learnerId)
+  const pieces = await db
+    .select()
+    .from(tables.pieces)
+    .where(eq(tables.pieces.learnerId, learnerId))
+    .orderBy(asc(tables.pieces.name))
+  if (!pieces.length) return []
+  const services = await db
+    .select()
+    .from(tables.services)
+    .where(
+      inArray(
+        tables.services.pieceId,
+        pieces.map((p) => p.id),
+      ),
+    )
+    .orderBy(asc(tables.services.at))
+  return pieces.map((p) => ({ ...p, services: services.filter((s) => s.pieceId === p.id) }))
+}
+
+export async function readPiece(db: Reader, id: string): Promise<PieceAnswer> {
+  const [piece] = await db.select().from(tables.pieces).where(eq(tables.pieces.id, id))
+  if (!piece) throw notFound(`The instrument “${id}”`)
+  const services = await db
+    .select()
+    .from(tables.services)
+    .where(eq(tables.services.pieceId, id))
+    .orderBy(asc(tables.services.at))
+  return { ...piece, services }
+}
+
+export async function addPiece(tx: Tx, learnerId: string, input: PieceInput): Promise<PieceAnswer> {
+  const learner = await readLearner(tx, learnerId)
+  if (!learner.instruments.includes(input.instrument))
+    throw new HttpError(
+      400,
+      'invalid',
+      `instrument is “${input.instrument}”; ${learner.name} plays ${learner.instruments.join(', ')}.`,
+    )
+  await tx.insert(tables.pieces).values({ ...input, learnerId })
+  return readPiece(tx, input.id)
+}
+
+export async function addService(tx: Tx, pieceId: string, input: ServiceInput): Promise<PieceAnswer> {
+  await readPiece(tx, pieceId)
+  await tx
+    .insert(tables.services)
+    .values({ ...input, pieceId })
+    .onConflictDoNothing()
+  return readPiece(tx, pieceId)
+}
+
+export async function removeService(tx: Tx, pieceId: string, id: string): Promise<ServiceRecord> {
+  const piece = await readPiece(tx, pieceId)
+  const service = piece.services.find((s) => s.id === id)
+  if (!service) throw notFound('The note')
+  await tx.delete(tables.services).where(eq(tables.services.id, id))
+  return service
+}

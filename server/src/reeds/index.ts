@@ -1,0 +1,1 @@
+export { reedRoutes } from './routes.ts'

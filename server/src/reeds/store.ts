@@ -1,0 +1,187 @@
+import { and, asc, eq, inArray, ne } from 'drizzle-orm'
+import type {
+  LearnerRecord,
+  ReedInput,
+  ReedRecord,
+  ReedUseInput,
+  ReedUseRecord,
+  ShelfAnswer,
+} from '@halitus/core/contract'
+import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import {
+  forecastLife,
+  forecastStock,
+  learnLife,
+  minutesPlayed,
+  reedKind,
+  rotation,
+  type Reed,
+} from '@halitus/core/reeds'
+import { tables, type Reader, type Tx } from '../db/index.ts'
+import { conflict, HttpError, notFound } from '../http/index.ts'
+import { listLearners, readLearner } from '../learners/index.ts'
+
+export async function readReed(db: Reader, id: string): Promise<ReedRecord> {
+  const [reed] = await db.select().from(tables.reeds).where(eq(tables.reeds.id, id))
+  if (!reed) throw notFound(`The reed “${id}”`)
+  return reed
+}
+
+async function usesOf(db: Reader, reedIds: string[]): Promise<Map<string, ReedUseRecord[]>> {
+  const found = new Map<string, ReedUseRecord[]>()
+  if (!reedIds.length) return found
+  const uses = await db
+    .select()
+    .from(tables.reedUses)
+    .where(inArray(tables.reedUses.reedId, reedIds))
+    .orderBy(asc(tables.reedUses.at))
+  for (const use of uses) {
+    const list = found.get(use.reedId)
+    if (list) list.push(use)
+    else found.set(use.reedId, [use])
+  }
+  return found
+}
+
+/** One learner's shelf for one instrument, with everything that is computed of it. */
+function shelf(
+  learner: LearnerRecord,
+  on: InstrumentId,
+  reeds: ReedRecord[],
+  uses: Map<string, ReedUseRecord[]>,
+  now: string,
+): ShelfAnswer {
+  const known = reeds.map((r): Reed => ({
+    id: r.id,
+    name: r.name,
+    state: r.state,
+    uses: uses.get(r.id) ?? [],
+  }))
+  const model = learnLife(known)
+  return {
+    learner: { id: learner.id, name: learner.name },
+    instrument: on,
+    reeds: reeds.map((r, i) => {
+      const minutes = minutesPlayed(known[i]!)
+      return {
+        ...r,
+        uses: uses.get(r.id) ?? [],
+        minutes,
+        life: model && r.state !== 'retired' ? forecastLife(model, minutes) : null,
+      }
+    }),
+    rotation: rotation(known, now).map(({ reed, reason }) => ({ reedId: reed.id, reason })),
+    stock: forecastStock(known, now),
+  }
+}
+
+/** Shelves of a learner, one for each instrument that takes reeds. */
+export async function shelvesOf(db: Reader, learnerId: string, now: string): Promise<ShelfAnswer[]> {
+  const learner = await readLearner(db, learnerId)
+  const reeds = await db
+    .select()
+    .from(tables.reeds)
+    .where(and(eq(tables.reeds.learnerId, learnerId), eq(tables.reeds.deleted, false)))
+    .orderBy(asc(tables.reeds.name))
+  const uses = await usesOf(
+    db,
+    reeds.map((r) => r.id),
+  )
+  return learner.instruments
+    .filter((on) => reedKind(instrument(on).family) !== null)
+    .map((on) =>
+      shelf(
+        learner,
+        on,
+        reeds.filter((r) => r.instrument === on),
+        uses,
+        now,
+      ),
+    )
+}
+
+export async function allShelves(db: Reader, now: string): Promise<ShelfAnswer[]> {
+  const shelves: ShelfAnswer[] = []
+  for (const learner of await listLearners(db))
+    if (!learner.archived) shelves.push(...(await shelvesOf(db, learner.id, now)))
+  return shelves
+}
+
+export async function addReed(tx: Tx, learnerId: string, input: ReedInput): Promise<ReedRecord> {
+  const learner = await readLearner(tx, learnerId)
+  if (!learner.instruments.includes(input.instrument))
+    throw new HttpError(
+      400,
+      'invalid',
+      `instrument is “${input.instrument}”; ${learner.name} plays ${learner.instruments.join(', ')}.`,
+    )
+  if (reedKind(instrument(input.instrument).family) === null)
+    throw new HttpError(400, 'invalid', `instrument is “${input.instrument}”; it takes no reed.`)
+  const reed: ReedRecord = { ...input, learnerId, inMouthpiece: false, deleted: false }
+  await tx.insert(tables.reeds).values(reed)
+  return reed
+}
+
+/** Changes a reed. One that goes into the mouthpiece takes the place of the one that is there. */
+export async function changeReed(tx: Tx, id: string, patch: Partial<ReedRecord>): Promise<ReedRecord> {
+  const reed = await readReed(tx, id)
+  const next = { ...reed, ...patch }
+  if (patch.inMouthpiece && (next.state === 'retired' || next.deleted))
+    throw new HttpError(400, 'invalid', 'inMouthpiece is true; a retired reed stays out of the mouthpiece.')
+  if (next.state === 'retired' || next.deleted) next.inMouthpiece = false
+  if (patch.firstUse) {
+    const [earliest] = await tx
+      .select()
+      .from(tables.reedUses)
+      .where(eq(tables.reedUses.reedId, id))
+      .orderBy(asc(tables.reedUses.at))
+      .limit(1)
+    if (earliest && earliest.at.slice(0, 10) < patch.firstUse)
+      throw new HttpError(
+        400,
+        'invalid',
+        `firstUse is ${patch.firstUse}; it was played on ${earliest.at.slice(0, 10)} already.`,
+      )
+  }
+  if (next.inMouthpiece)
+    await tx
+      .update(tables.reeds)
+      .set({ inMouthpiece: false })
+      .where(
+        and(
+          eq(tables.reeds.learnerId, reed.learnerId),
+          eq(tables.reeds.instrument, reed.instrument),
+          ne(tables.reeds.id, id),
+        ),
+      )
+  await tx.update(tables.reeds).set(next).where(eq(tables.reeds.id, id))
+  return readReed(tx, id)
+}
+
+/** Logs that a reed was played. A new reed begins its break-in with it. */
+export async function addUse(tx: Tx, reedId: string, use: ReedUseInput): Promise<ReedUseRecord> {
+  const reed = await readReed(tx, reedId)
+  const day = use.at.slice(0, 10)
+  if (reed.firstUse && day < reed.firstUse)
+    throw new HttpError(400, 'invalid', `at is ${day}; the reed was first used on ${reed.firstUse}.`)
+  if (reed.state === 'retired') throw conflict(`${reed.name} is retired; bring it back before it is played.`)
+  const record = { ...use, reedId }
+  await tx.insert(tables.reedUses).values(record).onConflictDoNothing()
+  const started = {
+    ...(reed.firstUse ? {} : { firstUse: day }),
+    ...(reed.state === 'new' ? { state: 'breaking-in' as const } : {}),
+  }
+  if (Object.keys(started).length)
+    await tx.update(tables.reeds).set(started).where(eq(tables.reeds.id, reedId))
+  return record
+}
+
+export async function removeUse(tx: Tx, reedId: string, id: string): Promise<ReedUseRecord> {
+  const [use] = await tx
+    .select()
+    .from(tables.reedUses)
+    .where(and(eq(tables.reedUses.id, id), eq(tables.reedUses.reedId, reedId)))
+  if (!use) throw notFound('The use')
+  await tx.delete(tables.reedUses).where(eq(tables.reedUses.id, id))
+  return use
+}
