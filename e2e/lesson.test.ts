@@ -221,6 +221,7 @@ for (const [name, path] of [
   ['sound', `${lesson}/sound`],
   ['fingers', `${lesson}/fingers`],
   ['home', `${lesson}/home`],
+  ['reeds', '/reeds'],
   ['settings', '/settings'],
   ['the card', '/card/pim-askerud-w12-card'],
 ] as const)
@@ -236,6 +237,22 @@ for (const [name, path] of [
         [],
       )
     })
+
+for (const [learner, view] of [
+  ['saskia-vell', 'Gauge'],
+  ['saskia-vell', 'Reed'],
+  ['wilhelmina-tarn', 'Reed'],
+  ['ottoline-brask', 'Instrument'],
+] as const)
+  test(`set-up, ${view.toLowerCase()} of ${learner}, is accessible`, async ({ page }) => {
+    await page.goto(`/lessons/${learner}-w13/setup`)
+    await page.getByText(view, { exact: true }).first().click()
+    await expect(page.locator('.gauge, .reed, .piece').first()).toBeVisible()
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze()
+    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+  })
 
 test('nothing sticks out sideways on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })

@@ -41,6 +41,24 @@ test('screenshots', async ({ page }) => {
   await shoot(page, `${lesson}/home`, 'home', () =>
     page.getByRole('button', { name: 'Compose the card' }).click(),
   )
+  const setup = (learner: string, name: string, view: string, before?: () => Promise<unknown>) =>
+    shoot(page, `/lessons/${learner}-w13/setup`, name, async () => {
+      await page.getByText(view, { exact: true }).first().click()
+      await before?.()
+    })
+  await setup('pim-askerud', 'gauge', 'Gauge', async () => {
+    await page.getByRole('button', { name: 'Head joint pulled out' }).click()
+    await page.getByLabel('Pulled out by').fill('12')
+    await page.getByLabel('Pulled out by').press('Tab')
+  })
+  await setup('leopold-quist', 'reed-shelf', 'Reed')
+  await setup('ottoline-brask', 'adviser', 'Reed', async () => {
+    for (const s of ['Low notes refuse', 'Another reed is no better'])
+      await page.getByRole('button', { name: s, exact: true }).click()
+    await page.locator('.opinions').scrollIntoViewIfNeeded()
+  })
+  await setup('ottoline-brask', 'instrument', 'Instrument')
+  await shoot(page, '/reeds', 'reeds')
   await shoot(page, '/learners/ottoline-brask', 'progress')
   await shoot(page, '/learners', 'learners')
   await page.setViewportSize({ width: 390, height: 844 })

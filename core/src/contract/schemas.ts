@@ -123,6 +123,14 @@ export const entryData = {
     tries: number().required().integer().min(1).max(99),
     late: string().max(20).nullable().defined(),
   }),
+  gauge: strict({
+    gaugeId: id(),
+    values: array()
+      .of(strict({ measure: id(), value: finite().min(-1000).max(1000) }))
+      .required()
+      .min(1)
+      .max(8),
+  }),
   target: strict({ targetS: finite().min(1).max(120) }),
 } satisfies Record<string, AnySchema>
 export type EntryKind = keyof typeof entryData

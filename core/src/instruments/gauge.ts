@@ -60,7 +60,7 @@ export function judge(gauge: Gauge, values: Readonly<Record<string, number>>): M
     const [low, high] = measure.ideal
     if (value < low) return { measure, value, state: 'below', by: low - value, heard: measure.below }
     if (value > high) return { measure, value, state: 'above', by: value - high, heard: measure.above }
-    return { measure, value, state: 'within', by: 0, heard: 'as it should be' }
+    return { measure, value, state: 'within', by: 0, heard: 'As it should be.' }
   })
 }
 

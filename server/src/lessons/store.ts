@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { EntryInput, EntryRecord, LessonAnswer, LessonInput, LessonRecord } from '@halitus/core/contract'
-import { instrument, writtenNote } from '@halitus/core/instruments'
+import { instrument, judge, writtenNote } from '@halitus/core/instruments'
 import { cardInput, cardsAround, cardsOf, composeFor } from '../cards/index.ts'
 import { tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
@@ -71,6 +71,17 @@ function checkAgainstInstrument(lesson: LessonRecord, entry: EntryInput): void {
   if (entry.kind === 'move') {
     writtenNote(inst, entry.data.from)
     writtenNote(inst, entry.data.to)
+  }
+  if (entry.kind === 'gauge') {
+    const gauge = inst.gauges.find((g) => g.id === entry.data.gaugeId)
+    if (!gauge)
+      throw new HttpError(
+        400,
+        'invalid',
+        `data.gaugeId is “${entry.data.gaugeId}”; allowed: ${inst.gauges.map((g) => g.id).join(', ')}.`,
+      )
+    // Throws a sentence with the range for a value that can't be.
+    judge(gauge, Object.fromEntries(entry.data.values.map((v) => [v.measure, v.value])))
   }
   if (entry.kind === 'setup') {
     const { stepId, faultId, verdict } = entry.data

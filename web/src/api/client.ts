@@ -9,6 +9,15 @@ import type {
   LessonAnswer,
   LessonInput,
   LessonRecord,
+  PieceAnswer,
+  PieceInput,
+  ReedInput,
+  ReedRecord,
+  ReedUseInput,
+  ReedUseRecord,
+  ServiceInput,
+  ServiceRecord,
+  ShelfAnswer,
   Plan,
   Stage,
   StudioFile,
@@ -87,6 +96,21 @@ export const api = {
   report: (id: string, kind: Trouble, text: string) =>
     call<CardAnswer>('POST', `/cards/${id}/reports`, { id: crypto.randomUUID(), kind, text }),
   pdfUrl: (id: string, paper: 'A4' | 'Letter') => `/api/cards/${id}/pdf?paper=${paper}`,
+  shelves: () => call<{ shelves: ShelfAnswer[] }>('GET', '/reeds'),
+  shelvesOf: (learnerId: string) => call<{ shelves: ShelfAnswer[] }>('GET', `/learners/${learnerId}/reeds`),
+  addReed: (learnerId: string, input: ReedInput) =>
+    call<ReedRecord>('POST', `/learners/${learnerId}/reeds`, input),
+  changeReed: (id: string, patch: Partial<ReedRecord>) => call<ReedRecord>('PATCH', `/reeds/${id}`, patch),
+  addUse: (reedId: string, use: ReedUseInput) => call<ReedUseRecord>('POST', `/reeds/${reedId}/uses`, use),
+  removeUse: (reedId: string, id: string) => call<ReedUseRecord>('DELETE', `/reeds/${reedId}/uses/${id}`),
+  pieces: (learnerId: string) => call<{ pieces: PieceAnswer[] }>('GET', `/learners/${learnerId}/pieces`),
+  addPiece: (learnerId: string, input: PieceInput) =>
+    call<PieceAnswer>('POST', `/learners/${learnerId}/pieces`, input),
+  addService: (pieceId: string, input: ServiceInput) =>
+    call<PieceAnswer>('POST', `/pieces/${pieceId}/services`, input),
+  removeService: (pieceId: string, id: string) =>
+    call<ServiceRecord>('DELETE', `/pieces/${pieceId}/services/${id}`),
+  piecePdfUrl: (id: string) => `/api/pieces/${id}/pdf?paper=A4`,
   studio: () => call<StudioInput>('GET', '/studio'),
   writeStudio: (input: StudioInput) => call<StudioInput>('PUT', '/studio', input),
   exportStudio: () => call<StudioFile>('GET', '/export'),

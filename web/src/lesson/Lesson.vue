@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { RouterView, useRoute, useRouter } from 'vue-router'
 import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { STAGES } from '@halitus/core/contract'
+import RunningTimers from '../shell/RunningTimers.vue'
 import ToolsBar from '../shell/ToolsBar.vue'
 import { isTyping } from '../shell/keys.ts'
 import { clock, dayName, endClock } from '../shell/words.ts'
@@ -52,6 +53,7 @@ const when = computed(() => {
         <NotedToday v-if="notedShown" />
       </aside>
     </div>
+    <RunningTimers />
     <ToolsBar />
   </template>
   <main v-else id="work" class="waiting">

@@ -16,6 +16,14 @@ function words(entry: EntryRecord): string {
       return `${prettyNote(entry.data.written)} ${entry.data.lengthS.toFixed(1)} s, ${Math.round(entry.data.steadinessCents)} cents steady, ${signed(entry.data.cents)}`
     case 'move':
       return `${prettyNote(entry.data.from)} to ${prettyNote(entry.data.to)}: ${entry.data.clean} of ${entry.data.tries} clean`
+    case 'gauge': {
+      const gauge = lesson.inst?.gauges.find((g) => g.id === entry.data.gaugeId)
+      const parts = entry.data.values.map(({ measure, value }) => {
+        const m = gauge?.measures.find((x) => x.id === measure)
+        return `${m?.label.toLowerCase() ?? measure} ${value} ${m?.unit ?? ''}`
+      })
+      return `${gauge?.name ?? entry.data.gaugeId}: ${parts.join(', ')}`
+    }
     case 'target':
       return `Target set to ${entry.data.targetS} s`
     case 'setup': {

@@ -31,6 +31,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <nav aria-label="Studio">
           <RouterLink to="/">Today</RouterLink>
           <RouterLink to="/learners">Learners</RouterLink>
+          <RouterLink to="/reeds">Reeds</RouterLink>
           <RouterLink to="/settings">Settings</RouterLink>
         </nav>
         <span id="top-right" class="top-right"></span>

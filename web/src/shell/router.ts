@@ -11,6 +11,7 @@ export const router = createRouter({
       component: () => import('../studio/learners/Progress.vue'),
       props: true,
     },
+    { path: '/reeds', name: 'reeds', component: () => import('../studio/reeds/Reeds.vue') },
     { path: '/settings', name: 'settings', component: () => import('../studio/settings/Settings.vue') },
     {
       path: '/lessons/:id',

@@ -14,6 +14,7 @@ export const useTools = defineStore('tools', () => {
   const timerS = ref(0)
   let tone: typeof ToneModule | undefined
   let click: ToneModule.Synth | undefined
+  let bell: ToneModule.Synth | undefined
   let drone: ToneModule.Oscillator | undefined
 
   async function audio() {
@@ -59,9 +60,48 @@ export const useTools = defineStore('tools', () => {
     sounding.value = true
   }
 
+  /** Timers that run down side by side, whichever stop is open. */
+  const timers = ref<{ id: number; name: string; endsAt: number; rung: boolean }[]>([])
+  const now = ref(Date.now())
+  let lastTimer = 0
+  function startTimer(name: string, seconds: number) {
+    now.value = Date.now()
+    timers.value.push({ id: ++lastTimer, name, endsAt: now.value + seconds * 1000, rung: false })
+    // The sound is made ready while a finger is on the screen: browsers allow it only then.
+    void audio().catch(() => undefined)
+  }
+  function dropTimer(id: number) {
+    timers.value = timers.value.filter((t) => t.id !== id)
+  }
+  async function ring() {
+    const t = await audio()
+    bell ??= new t.Synth({
+      oscillator: { type: 'sine' },
+      envelope: { attack: 0.02, decay: 0.9, sustain: 0, release: 0.6 },
+      volume: -10,
+    }).toDestination()
+    bell.triggerAttackRelease('E5', 0.8)
+  }
   useIntervalFn(() => {
+    now.value = Date.now()
     if (timerRuns.value) timerS.value++
+    for (const t of timers.value)
+      if (!t.rung && t.endsAt <= now.value) {
+        t.rung = true
+        void ring().catch(() => undefined)
+      }
   }, 1000)
+  const runningTimers = computed(() =>
+    timers.value.map((t) => {
+      const left = Math.max(0, Math.ceil((t.endsAt - now.value) / 1000))
+      return {
+        id: t.id,
+        name: t.name,
+        left: `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`,
+        done: left === 0,
+      }
+    }),
+  )
   const timerText = computed(
     () => `${Math.floor(timerS.value / 60)}:${String(timerS.value % 60).padStart(2, '0')}`,
   )
@@ -85,5 +125,8 @@ export const useTools = defineStore('tools', () => {
     toggleReference,
     toggleTimer,
     resetTimer,
+    runningTimers,
+    startTimer,
+    dropTimer,
   }
 })

@@ -115,6 +115,8 @@ function reedsFor(
     (r) => r.learnerId === person.id && r.instrument === on && r.state === 'rotation',
   )
   if (playing) playing.inMouthpiece = true
+  // Not everybody has just opened a box.
+  if (!random.chance(0.4)) return
   shelf.reeds.push({
     id: `${person.id}-${on}-reed-new`,
     learnerId: person.id,

@@ -1,271 +1,78 @@
 <script setup lang="ts">
 import { Button, Segmented } from 'ant-design-vue'
-import { computed, nextTick, ref, watch } from 'vue'
-import { useEventListener } from '@vueuse/core'
-import { setupSequence } from '@halitus/core/instruments'
+import { computed, ref } from 'vue'
+import { reedKind } from '@halitus/core/reeds'
 import { useLesson } from '../../lesson/index.ts'
-import { isTyping, pressesButton } from '../../shell/keys.ts'
-import { capital } from '../../shell/words.ts'
+import { useTools } from '../../shell/tools.ts'
+import ReedShelf from '../../studio/reeds/ReedShelf.vue'
+import Checklist from './Checklist.vue'
+import GaugePanel from './GaugePanel.vue'
+import PiecePanel from './PiecePanel.vue'
 
+type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
 const lesson = useLesson()
-/** A learner's first three lessons take the smallest sounding part only. */
-const lessonsBefore = computed(() => new Set(lesson.earlier.map((e) => e.lessonId)).size)
-const sequence = ref<'first' | 'full'>(lessonsBefore.value < 3 ? 'first' : 'full')
-const FOUR_WEEKS_MS = 28 * 86_400_000
-
-const wrongLately = computed(() => {
-  const from = Date.parse(lesson.answer?.lesson.startsAt ?? '') - FOUR_WEEKS_MS
-  return lesson
-    .ofKind(lesson.earlier, 'setup')
-    .filter((e) => e.data.verdict === 'wrong' && Date.parse(e.at) >= from)
-})
-const steps = computed(() =>
-  lesson.inst
-    ? setupSequence(
-        lesson.inst,
-        sequence.value,
-        wrongLately.value.map((e) => e.data.stepId),
-      )
-    : [],
-)
-/** The newest verdict on each step in this lesson. */
-const verdicts = computed(
-  () => new Map(lesson.ofKind(lesson.own, 'setup').map((e) => [e.data.stepId, e.data])),
-)
-const at = ref(0)
-watch(sequence, () => (at.value = 0))
-const current = computed(() => steps.value[at.value])
-const doneCount = computed(() => steps.value.filter((s) => verdicts.value.has(s.step.id)).length)
-const PHASES = {
-  materials: 'Materials',
-  reed: 'Reed',
-  assembly: 'Assembly',
-  hold: 'Hold',
-  after: 'After',
-} as const
-const LETTERS = 'abcdefgh'
-
-async function go(index: number) {
-  at.value = Math.max(0, Math.min(steps.value.length - 1, index))
-  await nextTick()
-  document.querySelector('.steps [aria-current]')?.scrollIntoView({ block: 'nearest' })
-}
-function judge(verdict: 'ok' | 'wrong', faultId?: string) {
-  const step = current.value?.step
-  if (!step) return
-  void lesson.add('setup', 'setup', { stepId: step.id, verdict, ...(faultId && { faultId }) })
-  // The next step that nobody has looked at; the answer is saved meanwhile.
-  const next = steps.value.findIndex((s, i) => i > at.value && !verdicts.value.has(s.step.id))
-  void go(next < 0 ? at.value : next)
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (isTyping(event) || !current.value) return
-  if (event.key === 'ArrowDown') void go(at.value + 1)
-  else if (event.key === 'ArrowUp') void go(at.value - 1)
-  else if ((event.key === ' ' || event.key === 'Enter') && !pressesButton(event)) judge('ok')
-  else {
-    const fault = event.key.length === 1 ? current.value.step.faults[LETTERS.indexOf(event.key)] : undefined
-    if (!fault) return
-    judge('wrong', fault.id)
-  }
-  event.preventDefault()
-})
-const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
+const tools = useTools()
+const view = ref<View>('checklist')
+const kind = computed(() => (lesson.inst ? reedKind(lesson.inst.family) : null))
+const views = computed(() => [
+  { value: 'checklist' as View, label: 'Checklist' },
+  { value: 'gauge' as View, label: 'Gauge' },
+  ...(kind.value ? [{ value: 'reed' as View, label: 'Reed' }] : []),
+  { value: 'instrument' as View, label: 'Instrument' },
+])
+/** Soaking and rest times are common practice; drying is chosen by Halitus. */
+const timers = computed(() => [
+  ...(kind.value === 'single' ? [{ name: 'Soak a side', seconds: 30 }] : []),
+  ...(kind.value === 'double' ? [{ name: 'Soak', seconds: 150 }] : []),
+  { name: 'Rest', seconds: 180 },
+  { name: 'Dry', seconds: 600 },
+])
 </script>
 
 <template>
-  <template v-if="lesson.inst?.setup.length">
-    <header class="head">
-      <h1>Set-up</h1>
-      <Segmented
-        v-model:value="sequence"
-        :options="[
-          { value: 'first', label: 'Smallest part' },
-          { value: 'full', label: 'Whole instrument' },
-        ]"
-        aria-label="Sequence"
-      />
-      <span class="count"
-        ><b>{{ doneCount }}</b> of {{ steps.length }} looked at</span
-      >
-    </header>
-    <div class="columns">
-      <ol class="steps" aria-label="Steps">
-        <li v-for="(s, i) in steps" :key="s.step.id">
-          <button
-            class="plain step"
-            type="button"
-            :class="mark(s.step.id)"
-            :aria-current="i === at ? 'step' : undefined"
-            @click="go(i)"
-          >
-            <span class="dot" aria-hidden="true">{{
-              mark(s.step.id) === 'ok' ? '✓' : mark(s.step.id) === 'wrong' ? '!' : ''
-            }}</span>
-            <span>{{ s.step.title }}</span>
-            <span class="visually-hidden">{{
-              { ok: 'right', wrong: 'wrong', open: 'not looked at' }[mark(s.step.id)]
-            }}</span>
-            <span v-if="s.timesWrong >= 2" class="often">{{ s.timesWrong }}×</span>
-          </button>
-        </li>
-      </ol>
-      <section v-if="current" class="now" aria-live="polite">
-        <h2>
-          {{ PHASES[current.step.phase]
-          }}<template v-if="current.timesWrong >= 2"
-            >, wrong {{ current.timesWrong }} times in four weeks</template
-          >
-        </h2>
-        <p class="title">{{ current.step.title }}</p>
-        <p class="look">{{ current.step.look }}</p>
-        <p v-if="current.step.tolerance" class="soft">
-          Tolerance: {{ current.step.tolerance }} ({{ current.step.source }})
-        </p>
-        <Button type="primary" size="large" class="right" @click="judge('ok')"
-          >All right <kbd>Space</kbd></Button
-        >
-        <h2 class="wrong-title">Or what is wrong</h2>
-        <ul class="faults">
-          <li v-for="(f, i) in current.step.faults" :key="f.id">
-            <button
-              type="button"
-              class="fault"
-              :class="{ chosen: verdicts.get(current.step.id)?.faultId === f.id }"
-              @click="judge('wrong', f.id)"
-            >
-              <kbd>{{ LETTERS[i] }}</kbd>
-              <span
-                ><b>{{ f.what }}</b
-                ><br /><span class="soft">{{ f.effect }}</span></span
-              >
-            </button>
-          </li>
-        </ul>
-        <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
-      </section>
-    </div>
-  </template>
-  <template v-else>
+  <header class="head">
     <h1>Set-up</h1>
-    <p class="title">The sequence for the {{ lesson.inst?.name.toLowerCase() }} isn’t in yet.</p>
-    <p v-for="p in lesson.inst?.teaching.embouchure" :key="p.point">
-      {{ capital(p.point) }}. <span class="soft">{{ p.listen }}.</span>
-    </p>
-  </template>
+    <Segmented v-model:value="view" :options="views" aria-label="What to look at" />
+    <span class="timers">
+      <Button
+        v-for="t in timers"
+        :key="t.name"
+        size="small"
+        :aria-label="`Start timer: ${t.name}`"
+        @click="tools.startTimer(t.name, t.seconds)"
+      >
+        {{ t.name }} {{ t.seconds < 60 ? `${t.seconds} s` : `${t.seconds / 60} min` }}
+      </Button>
+    </span>
+  </header>
+  <Checklist v-if="view === 'checklist'" />
+  <GaugePanel v-else-if="view === 'gauge'" />
+  <ReedShelf
+    v-else-if="view === 'reed' && lesson.answer"
+    :learner-id="lesson.answer.learner.id"
+    :instrument-id="lesson.answer.lesson.instrument"
+    :minutes="lesson.answer.lesson.minutes"
+    :entries="lesson.answer.entries"
+    advice
+  />
+  <PiecePanel
+    v-else-if="lesson.answer"
+    :learner-id="lesson.answer.learner.id"
+    :instrument-id="lesson.answer.lesson.instrument"
+  />
 </template>
 
 <style scoped>
 .head {
   display: flex;
   align-items: center;
-  gap: 24px;
-  margin-bottom: 16px;
+  gap: 14px;
+  margin-bottom: 14px;
+  flex-wrap: wrap;
 }
-.count {
+.timers {
   margin-left: auto;
-  color: var(--soft);
-}
-.count b {
-  font-size: 22px;
-  color: var(--ink);
-}
-.columns {
-  display: grid;
-  grid-template-columns: 264px minmax(0, 1fr);
-  gap: 32px;
-}
-.step {
   display: flex;
-  align-items: center;
-  gap: 10px;
-  width: 100%;
-  padding: 5px 8px;
-  border-radius: var(--radius);
-}
-.step[aria-current] {
-  background: var(--metal-wash);
-  font-weight: 650;
-}
-.dot {
-  flex: none;
-  width: 20px;
-  height: 20px;
-  border-radius: 50%;
-  border: 1.5px solid var(--soft);
-  font-size: 13px;
-  line-height: 18px;
-  text-align: center;
-  font-weight: 700;
-}
-.ok .dot {
-  background: var(--ink);
-  border-color: var(--ink);
-  color: var(--surface);
-}
-.wrong .dot {
-  background: var(--alarm);
-  border-color: var(--alarm);
-  color: var(--surface);
-  border-radius: 4px;
-}
-.often {
-  margin-left: auto;
-  color: var(--alarm);
-  font-weight: 650;
-}
-.title {
-  font-size: 34px;
-  line-height: 1.15;
-  font-weight: 650;
-  margin: 4px 0 10px;
-}
-.look {
-  font-size: 20px;
-  line-height: 1.35;
-  margin-bottom: 8px;
-}
-.right {
-  margin: 14px 0 20px;
-  height: 52px;
-  font-size: 18px;
-}
-.faults {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-  margin-top: 8px;
-}
-.fault {
-  font: inherit;
-  color: inherit;
-  width: 100%;
-  height: 100%;
-  display: flex;
-  align-items: flex-start;
-  gap: 10px;
-  text-align: left;
-  padding: 9px 12px;
-  background: none;
-  border: 1px solid var(--line);
-  border-radius: var(--radius);
-  cursor: pointer;
-}
-.fault:hover {
-  border-color: var(--soft);
-}
-.fault.chosen {
-  border: 2px solid var(--alarm);
-}
-.now .caution {
-  margin-top: 18px;
-}
-@media (max-width: 1000px) {
-  .columns {
-    grid-template-columns: 1fr;
-  }
-  .now {
-    grid-row: 1;
-  }
+  gap: 5px;
 }
 </style>

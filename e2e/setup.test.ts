@@ -1,0 +1,129 @@
+import { expect, test, type Page } from '@playwright/test'
+
+/** Set-up beyond the checklist: gauge, reeds, adviser, timers, the instrument itself. */
+const open = async (page: Page, learner: string, view: string) => {
+  await page.goto(`/lessons/${learner}-w13/setup`)
+  await page.getByText(view, { exact: true }).first().click()
+}
+
+test('every instrument has its checklist', async ({ page }) => {
+  for (const learner of [
+    'leopold-quist',
+    'wilhelmina-tarn',
+    'casimir-odell',
+    'juniper-holm',
+    'ruaridh-penhallow',
+  ]) {
+    await page.goto(`/lessons/${learner}-w13/setup`)
+    await expect(page.getByText(/0 of 1\d looked at/)).toBeVisible()
+    await page.keyboard.press('Space')
+    await expect(page.getByText(/1 of 1\d looked at/)).toBeVisible()
+  }
+})
+
+test('the gauge is dragged and typed, says what will be heard, and is noted', async ({ page }) => {
+  await open(page, 'saskia-vell', 'Gauge')
+  const height = page.getByLabel('Reed above the tip')
+  await expect(height).toHaveValue('0.0')
+  const box = (await page.getByRole('img', { name: 'Reed on the mouthpiece, to scale' }).boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 30, { steps: 6 })
+  await page.mouse.up()
+  expect(Number(await height.inputValue())).toBeGreaterThan(0.5)
+  await expect(page.getByText('Hard to start, stuffy, squeaks when soft.')).toBeVisible()
+  await height.fill('-1.2')
+  await height.press('Tab')
+  await expect(page.getByText('Thin and buzzy, closes up when loud.')).toBeVisible()
+  await page.getByRole('button', { name: 'Note it' }).click()
+  await expect(page.getByLabel('Noted today')).toContainText(
+    'Reed on the mouthpiece: reed above the tip -1.2 mm',
+  )
+})
+
+test('the gauge computes each note, and how far to pull', async ({ page }) => {
+  await open(page, 'pim-askerud', 'Gauge')
+  await page.getByRole('button', { name: 'Head joint pulled out' }).click()
+  await page.getByLabel('Pulled out by').fill('15')
+  await page.getByLabel('Pulled out by').press('Tab')
+  await expect(page.getByText(/Tube longer by 9\.5 mm: C4 −\d+/)).toBeVisible()
+  await page.getByLabel('Air').fill('26')
+  await page.getByLabel('is sharp by').fill('22')
+  await page.getByLabel('is sharp by').press('Tab')
+  // Exact: 1.279 % of half a wave of A4 in air of 26 °C.
+  await expect(page.getByText(/Pull out 5\.\d mm; then C4 \+\d/)).toBeVisible()
+})
+
+test('a reed goes from new to retired, and comes back when deleted by mistake', async ({ page }) => {
+  await open(page, 'saskia-vell', 'Reed')
+  await page.getByLabel('Mark on the reed').fill('Anchor')
+  await page.getByRole('button', { name: 'New reed' }).click()
+  const row = page.locator('.reed', { hasText: 'Anchor' })
+  await expect(row).toContainText('0 min')
+  await expect(page.getByText('break-in day 1: 5 min, then change')).toBeVisible()
+  await row.getByRole('button', { name: 'Anchor into the mouthpiece' }).click()
+  await expect(row).toContainText('being played')
+  await expect(page.locator('.reed.playing')).toHaveCount(1)
+  await row.getByRole('button', { name: 'Played and rated: Anchor' }).click()
+  await row.getByRole('button', { name: 'Rate Anchor 4 of 5' }).click()
+  await expect(row).toContainText('5 min, rated 4')
+  await expect(row.getByLabel('State of Anchor')).toHaveValue('breaking-in')
+  await row.getByRole('button', { name: 'Delete Anchor' }).click()
+  await expect(row).toHaveCount(0)
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(row).toContainText('5 min, rated 4')
+  await row.getByLabel('State of Anchor').selectOption('retired')
+  await expect(row).toHaveClass(/gone/)
+  await expect(row).not.toContainText('being played')
+  await page.goto('/reeds')
+  await expect(page.getByRole('button', { name: /Saskia Vell.*Clarinet/ })).toBeVisible()
+})
+
+for (const [name, symptoms, advice] of [
+  ['too hard', ['Hard to start', 'Airy tone', 'Runs out of breath early'], /Half a step softer/],
+  ['too soft', ['Buzzy tone', 'High notes collapse'], /Half a step harder/],
+  [
+    'not the reed',
+    ['Low notes refuse', 'Another reed is no better', 'The teacher has the same trouble on it'],
+    /Not the reed/,
+  ],
+] as const)
+  test(`the adviser: ${name}`, async ({ page }) => {
+    await open(page, 'ottoline-brask', 'Reed')
+    for (const s of symptoms) await page.getByRole('button', { name: s, exact: true }).click()
+    await expect(page.locator('.best')).toHaveText(advice)
+    await expect(page.locator('.opinions')).toContainText(`for: ${symptoms[0].toLowerCase()}`)
+    await expect(page.getByText('To decide:')).toBeVisible()
+  })
+
+test('a double reed is judged by its crow, adjustments in the order of what can be undone', async ({
+  page,
+}) => {
+  await open(page, 'wilhelmina-tarn', 'Reed')
+  await page.getByLabel('It crows').selectOption('B')
+  await expect(page.getByText('1 semitone low: too open or sodden.')).toBeVisible()
+  await expect(page.locator('.crow li').last()).toContainText('a reed maker’s work')
+})
+
+test('timers run side by side and stay visible at other stops', async ({ page }) => {
+  await page.goto('/lessons/ottoline-brask-w13/setup')
+  await page.getByRole('button', { name: 'Start timer: Soak a side' }).click()
+  await page.getByRole('button', { name: 'Start timer: Rest' }).click()
+  await expect(page.getByRole('button', { name: /Soak a side: 0:2\d/ })).toBeVisible()
+  await page.keyboard.press('5')
+  await expect(page.getByRole('button', { name: /Rest: 2:5\d/ })).toBeVisible()
+  await page.getByRole('button', { name: /Soak a side/ }).click()
+  await expect(page.getByRole('button', { name: /Soak a side/ })).toHaveCount(0)
+})
+
+test('the instrument itself: a fault found by swapping, and a page for the technician', async ({ page }) => {
+  await open(page, 'ottoline-brask', 'Instrument')
+  await expect(page.getByText('Low notes refuse with three different reeds')).toBeVisible()
+  await page.getByLabel('What was found').fill('G♯ key sticks when cold')
+  await page.getByRole('button', { name: 'Note it' }).click()
+  await expect(page.locator('.piece')).toContainText('G♯ key sticks when cold')
+  const href = await page.getByRole('link', { name: 'For the technician, on paper' }).getAttribute('href')
+  expect((await page.request.get(href!)).headers()['content-type']).toBe('application/pdf')
+  await page.locator('.piece li').first().getByRole('button', { name: 'Take back' }).click()
+  await expect(page.locator('.piece')).not.toContainText('G♯ key sticks')
+})

@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { Button, InputNumber } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { addedMm, judge, pullFor, shifts } from '@halitus/core/instruments'
+import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
+import { useLesson } from '../../lesson/index.ts'
+import Choice from '../../parts/Choice.vue'
+import { signed } from '../../shell/words.ts'
+import GaugeDrawing from './GaugeDrawing.vue'
+
+const lesson = useLesson()
+const inst = computed(() => lesson.inst!)
+const gaugeId = ref(inst.value.gauges[0]!.id)
+const gauge = computed(() => inst.value.gauges.find((g) => g.id === gaugeId.value) ?? inst.value.gauges[0]!)
+const values = ref<Record<string, number>>({})
+watch(gaugeId, () => (values.value = {}))
+
+const temperatureC = ref(ROOM_AIR.temperatureC)
+const humidity = ref(ROOM_AIR.humidity * 100)
+const air = computed<Air>(() => ({
+  temperatureC: temperatureC.value ?? 20,
+  humidity: (humidity.value ?? 50) / 100,
+}))
+const verdicts = computed(() => judge(gauge.value, values.value))
+const added = computed(() => addedMm(gauge.value, values.value))
+const isLength = computed(() => gauge.value.measures.some((m) => m.lengthens !== 0))
+
+const tuning = ref('A4')
+const sharp = ref(0)
+const [low, high] = inst.value.range.full.map((n) => parseNote(n).midi) as [number, number]
+tuning.value = noteName(Math.min(high, Math.max(low, 69 - inst.value.transposition)))
+const notes = Array.from({ length: high - low + 1 }, (_, i) => ({
+  value: noteName(low + i),
+  label: prettyNote(noteName(low + i)),
+}))
+const pull = computed(() =>
+  pullFor(inst.value, parseNote(tuning.value).midi, sharp.value ?? 0, air.value, lesson.a4Hz),
+)
+/** Either where a pull leaves all notes, or what this placement does to them. */
+const curve = computed(() =>
+  sharp.value ? pull.value.then : shifts(inst.value, added.value, air.value, lesson.a4Hz),
+)
+const warmth = computed(() => airCents(air.value))
+const most = computed(() => Math.max(10, ...curve.value.map((s) => Math.abs(s.cents))))
+const W = 640
+const x = (i: number) => (i / Math.max(1, curve.value.length - 1)) * (W - 20) + 10
+const y = (cents: number) => 46 - (cents / most.value) * 38
+const telling = computed(() => curve.value.filter((_, i) => i % 12 === 0 || i === curve.value.length - 1))
+
+async function keep() {
+  await lesson.add('setup', 'gauge', {
+    gaugeId: gauge.value.id,
+    values: gauge.value.measures.map((m) => ({ measure: m.id, value: values.value[m.id] ?? m.start })),
+  })
+}
+</script>
+
+<template>
+  <div class="columns">
+    <div class="see">
+      <div v-if="inst.gauges.length > 1" class="tabs" role="group" aria-label="Gauge">
+        <Button
+          v-for="g in inst.gauges"
+          :key="g.id"
+          size="small"
+          :type="g.id === gauge.id ? 'primary' : 'default'"
+          :aria-pressed="g.id === gauge.id"
+          @click="gaugeId = g.id"
+          >{{ g.name }}</Button
+        >
+      </div>
+      <GaugeDrawing v-model="values" :gauge="gauge" />
+      <p class="soft">To scale; drag the {{ gauge.parts[1] }}, or type. Tolerances: {{ gauge.source }}.</p>
+    </div>
+    <div class="judged">
+      <div v-for="verdict in verdicts" :key="verdict.measure.id" class="measure">
+        <label :for="`m-${verdict.measure.id}`">{{ verdict.measure.label }}</label>
+        <InputNumber
+          :id="`m-${verdict.measure.id}`"
+          :value="verdict.value"
+          :min="verdict.measure.min"
+          :max="verdict.measure.max"
+          :step="verdict.measure.step"
+          :addon-after="verdict.measure.unit"
+          style="width: 132px"
+          @change="(n) => typeof n === 'number' && (values = { ...values, [verdict.measure.id]: n })"
+        />
+        <p :class="verdict.state === 'within' ? 'soft' : 'wrong'" aria-live="polite">
+          {{ verdict.heard }}
+          <span class="soft"
+            >Right: {{ verdict.measure.ideal[0] }} to {{ verdict.measure.ideal[1] }}
+            {{ verdict.measure.unit }}</span
+          >
+        </p>
+      </div>
+      <Button type="primary" @click="keep">Note it</Button>
+      <p v-if="gauge.caution" class="caution">{{ gauge.caution }}</p>
+    </div>
+  </div>
+
+  <section class="tune">
+    <h2>{{ isLength ? 'What it does to each note' : 'Length and pitch of each note' }}</h2>
+    <div class="ask">
+      <label for="g-temp">Air</label>
+      <InputNumber
+        id="g-temp"
+        v-model:value="temperatureC"
+        :min="-10"
+        :max="45"
+        addon-after="°C"
+        style="width: 118px"
+      />
+      <label for="g-hum" class="visually-hidden">Humidity</label>
+      <InputNumber
+        id="g-hum"
+        v-model:value="humidity"
+        :min="0"
+        :max="100"
+        addon-after="% damp"
+        style="width: 148px"
+      />
+      <label for="g-note">When</label>
+      <Choice id="g-note" v-model="tuning" :options="notes" />
+      <label for="g-sharp">is sharp by</label>
+      <InputNumber
+        id="g-sharp"
+        v-model:value="sharp"
+        :min="-80"
+        :max="80"
+        addon-after="cents"
+        style="width: 140px"
+      />
+    </div>
+    <p class="answer" aria-live="polite">
+      <template v-if="sharp">
+        {{ pull.pullMm >= 0 ? 'Pull out' : 'Push in' }} <b>{{ Math.abs(pull.pullMm).toFixed(1) }}</b> mm; then
+        {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
+      </template>
+      <template v-else-if="isLength && Math.abs(added) > 0.05">
+        Tube {{ added > 0 ? 'longer' : 'shorter' }} by <b>{{ Math.abs(added).toFixed(1) }}</b> mm:
+        {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
+      </template>
+      <template v-else
+        >{{
+          isLength
+            ? 'In the middle of what is right: nothing moves.'
+            : 'This placement doesn’t change the tube’s length.'
+        }}
+        Against 20 °C this air makes everything {{ signed(warmth) }} cents.</template
+      >
+    </p>
+    <svg
+      :viewBox="`0 0 ${W} 104`"
+      class="curve"
+      role="img"
+      :aria-label="`Cents by note, up to ${most.toFixed(0)}`"
+    >
+      <line :x1="0" :x2="W" y1="46" y2="46" class="zero" />
+      <line
+        v-for="(s, i) in curve"
+        :key="s.written"
+        :x1="x(i)"
+        :x2="x(i)"
+        y1="46"
+        :y2="y(s.cents)"
+        class="bar"
+      />
+      <text
+        v-for="(s, i) in curve"
+        v-show="i % 6 === 0"
+        :key="`t${s.written}`"
+        :x="x(i)"
+        y="101"
+        text-anchor="middle"
+      >
+        {{ prettyNote(s.written) }}
+      </text>
+      <text x="4" y="12">{{ most.toFixed(0) }} cents</text>
+    </svg>
+    <p class="soft">
+      Computed from the acoustic length of each note ({{
+        inst.tube.kind === 'closed' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
+      }}) and the speed of sound in moist air (Cramer 1993).
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.05fr) minmax(0, 1fr);
+  gap: 28px;
+}
+.tabs {
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+  margin-bottom: 8px;
+}
+.measure {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  align-items: center;
+  gap: 0 12px;
+  margin-bottom: 8px;
+}
+.measure p {
+  grid-column: 1 / -1;
+}
+.measure .soft {
+  font-size: 14px;
+}
+.wrong .soft {
+  font-weight: 400;
+}
+.wrong {
+  font-size: 18px;
+  font-weight: 650;
+  color: var(--alarm);
+}
+.judged .caution {
+  margin-top: 12px;
+}
+.tune {
+  margin-top: 12px;
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.ask {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin: 6px 0;
+}
+.answer {
+  font-size: 19px;
+  line-height: 1.3;
+}
+.answer b {
+  font-size: 30px;
+}
+.curve {
+  display: block;
+  width: 100%;
+  max-width: 720px;
+}
+.curve text {
+  font-size: 12px;
+  fill: var(--soft);
+}
+.zero {
+  stroke: var(--soft);
+}
+.bar {
+  stroke: var(--ink);
+  stroke-width: 5;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

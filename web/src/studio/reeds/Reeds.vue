@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { instrument } from '@halitus/core/instruments'
+import ReedShelf from './ReedShelf.vue'
+import { useReeds } from './store.ts'
+
+const reeds = useReeds()
+const open = ref<string>()
+onMounted(() => void reeds.load())
+const shelves = computed(() =>
+  (reeds.shelves ?? []).map((s) => {
+    const best = s.reeds.find((r) => r.id === s.rotation[0]?.reedId)
+    return {
+      ...s,
+      key: `${s.learner.id} ${s.instrument}`,
+      best,
+      reason: s.rotation[0]?.reason ?? '',
+      playable: s.reeds.filter((r) => r.state !== 'retired').length,
+    }
+  }),
+)
+const shown = computed(() => shelves.value.find((s) => s.key === open.value))
+function close() {
+  open.value = undefined
+  void reeds.load()
+}
+</script>
+
+<template>
+  <main id="work" class="reeds">
+    <template v-if="shown">
+      <p><button type="button" class="plain back" @click="close">All shelves</button></p>
+      <h1>{{ shown.learner.name }}, {{ instrument(shown.instrument).name.toLowerCase() }}</h1>
+      <ReedShelf
+        :key="shown.key"
+        :learner-id="shown.learner.id"
+        :instrument-id="shown.instrument"
+        :minutes="20"
+      />
+    </template>
+    <template v-else>
+      <h1>Reeds</h1>
+      <ul v-if="shelves.length">
+        <li v-for="s in shelves" :key="s.key">
+          <button type="button" class="plain shelf" @click="open = s.key">
+            <span
+              ><b class="name">{{ s.learner.name }}</b
+              ><span class="soft">{{ instrument(s.instrument).name }}, {{ s.playable }} playable</span></span
+            >
+            <span
+              ><b>{{ s.best?.name ?? 'No reed to play' }}</b
+              ><span class="soft">{{ s.reason }}</span></span
+            >
+            <span :class="{ order: s.stock.sentence.includes('order now') }">{{ s.stock.sentence }}</span>
+          </button>
+        </li>
+      </ul>
+      <p v-else-if="reeds.shelves" class="soft">Nobody on the roster plays an instrument with a reed yet.</p>
+      <p v-else class="soft" role="status">Fetching the shelves …</p>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.reeds {
+  flex: 1;
+  overflow: auto;
+  padding: 28px 40px;
+}
+h1 {
+  font-size: 34px;
+  margin-bottom: 14px;
+}
+.shelf {
+  display: grid;
+  grid-template-columns: 1fr 1.2fr 1.2fr;
+  gap: 24px;
+  width: 100%;
+  padding: 12px 0;
+  border-top: 1px solid var(--line);
+}
+.shelf:hover {
+  background: var(--paper);
+}
+.shelf .soft,
+.name {
+  display: block;
+}
+.name {
+  font-size: 20px;
+}
+.order {
+  color: var(--alarm);
+  font-weight: 650;
+}
+.back {
+  text-decoration: underline;
+  color: var(--metal-text);
+}
+@media (max-width: 900px) {
+  .shelf {
+    grid-template-columns: 1fr;
+    gap: 4px;
+  }
+}
+</style>
