@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { CHROMIUM_ARGS } from './playwright.config.ts'
+import { CHROMIUM_ARGS } from './chromium.ts'
 import { soundFile } from './sounds.ts'
 
 /** The browser's pretended microphone plays a file that the simulated player made. */

@@ -2,6 +2,7 @@ import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM_ARGS } from './chromium.ts'
 
 const here = fileURLToPath(new URL('.', import.meta.url))
 const PORT = 4311
@@ -11,17 +12,6 @@ if (process.env.TEST_WORKER_INDEX === undefined) {
   rmSync(cache, { recursive: true, force: true })
   mkdirSync(cache, { recursive: true })
 }
-
-export const CHROMIUM_ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--autoplay-policy=no-user-gesture-required',
-]
 
 export default defineConfig({
   testDir: here,

@@ -51,6 +51,11 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
   )
   app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' || log.level === 'trace' }))
 
+  // What was answered may be kept, but is asked about each time: the next line of a lesson must never be an old one.
+  app.use('/api', (_, response, next) => {
+    response.set('cache-control', 'no-cache')
+    next()
+  })
   const heavy = rateLimit({
     windowMs: 60_000,
     limit: heavyPerMinute,

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import type { Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -6,12 +6,22 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Worker } from 'node:worker_threads'
 import { gzipSync } from 'node:zlib'
+import { chromium } from '@playwright/test'
 import express from 'express'
 import { pino } from 'pino'
 import { moveFinder } from '@halitus/core/fingering'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { perform } from '@halitus/core/player'
+import {
+  forecastLife,
+  forecastStock,
+  learnLife,
+  minutesPlayed,
+  rotation,
+  type Reed,
+} from '@halitus/core/reeds'
 import { analyse } from '@halitus/core/sound'
+import { CHROMIUM_ARGS } from '../../e2e/chromium.ts'
 import { buildApp } from '../../server/src/app.ts'
 import { fillWithDemo } from '../../server/src/db/demo/index.ts'
 import { openDatabase } from '../../server/src/db/index.ts'
@@ -60,6 +70,27 @@ function moves() {
     `${ms.toFixed(0)} ms`,
     'under 300',
   )
+}
+
+function reeds() {
+  const now = '2026-03-20T18:00'
+  const shelf = Array.from({ length: 500 }, (_, i): Reed => ({
+    id: `${i}`,
+    name: `${i}`,
+    state: i % 3 === 0 ? 'retired' : i % 7 === 0 ? 'breaking-in' : 'rotation',
+    uses: Array.from({ length: 30 }, (_, k) => ({
+      at: `2026-0${1 + (k % 3)}-${10 + (k % 18)}T18:00`,
+      minutes: 20 + (i % 9),
+      rating: k % 5 || null,
+    })),
+  }))
+  const ms = timeMs(() => {
+    rotation(shelf, now)
+    forecastStock(shelf, now)
+    const model = learnLife(shelf)!
+    for (const reed of shelf) forecastLife(model, minutesPlayed(reed))
+  }, 9)
+  line('rotation, life and stock of 500 reeds', `${ms.toFixed(1)} ms`, 'under 50')
 }
 
 const listen = (app: express.Express) =>
@@ -156,8 +187,49 @@ function size() {
   line('JavaScript of the first page, gzip', `${(bytes / 1024).toFixed(0)} kB`, 'under 400')
 }
 
+/** The gauge while it is dragged: how long pictures take, in a real browser. */
+async function dragging() {
+  const folder = mkdtempSync(join(tmpdir(), 'halitus-bench-'))
+  const db = await openDatabase(`file:${join(folder, 'bench.db')}`)
+  await fillWithDemo(db, new Date())
+  const studio = await listen(
+    buildApp({
+      db,
+      now: () => new Date(),
+      log: pino({ level: 'silent' }),
+      webRoot: join(root, 'web', 'dist'),
+    }),
+  )
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: CHROMIUM_ARGS,
+  })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(`${studio.url}/lessons/pim-askerud-w13/setup`)
+  await page.getByText('Gauge', { exact: true }).first().click()
+  await page.getByRole('button', { name: 'Head joint pulled out' }).click()
+  const box = (await page.locator('svg.gauge').boundingBox())!
+  // As text: functions compiled here would bring helpers along that the page doesn't have.
+  await page.evaluate(
+    'window.frameTimes = []; requestAnimationFrame(function next(t) { frameTimes.push(t); requestAnimationFrame(next) })',
+  )
+  await page.mouse.move(box.x + 200, box.y + 100)
+  await page.mouse.down()
+  for (let i = 0; i < 150; i++) await page.mouse.move(box.x + 200 + (i % 50), box.y + 100)
+  await page.mouse.up()
+  const times = await page.evaluate<number[]>('frameTimes')
+  const gaps = times.slice(1).map((t, i) => t - times[i]!)
+  line('gauge while dragging, pictures a second (median)', (1000 / median(gaps)).toFixed(0), '60')
+  await browser.close()
+  studio.server.close()
+  await db.close()
+  rmSync(folder, { recursive: true })
+}
+
 sound()
 moves()
+reeds()
 size()
 await api()
+if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) await dragging()
 process.exit(0)

@@ -1,6 +1,8 @@
 export {
   lastRating,
   minutesPlayed,
+  minutesSinceRating,
+  RATE_EVERY_MINUTES,
   REED_STATES,
   reedKind,
   type Reed,

@@ -33,6 +33,15 @@ export const minutesPlayed = (reed: Pick<Reed, 'uses'>): number => {
   return sum
 }
 
+/** A reed is judged again after this many minutes (chosen by Halitus: fixed points make ratings comparable). */
+export const RATE_EVERY_MINUTES = 60
+
+/** Minutes played since the last rating; at {@link RATE_EVERY_MINUTES} it is time for the next. */
+export function minutesSinceRating(reed: Pick<Reed, 'uses'>): number {
+  const from = reed.uses.findLastIndex((u) => u.rating !== null) + 1
+  return minutesPlayed({ uses: reed.uses.slice(from) })
+}
+
 /** The newest rating that was given, if any. */
 export const lastRating = (reed: Pick<Reed, 'uses'>): number | null =>
   reed.uses.findLast((u) => u.rating !== null)?.rating ?? null

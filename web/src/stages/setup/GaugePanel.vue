@@ -45,7 +45,12 @@ const most = computed(() => Math.max(10, ...curve.value.map((s) => Math.abs(s.ce
 const W = 640
 const x = (i: number) => (i / Math.max(1, curve.value.length - 1)) * (W - 20) + 10
 const y = (cents: number) => 46 - (cents / most.value) * 38
-const telling = computed(() => curve.value.filter((_, i) => i % 12 === 0 || i === curve.value.length - 1))
+/** Notes that tell the most: the ends, the first note learnt, and the one that is tuned to. */
+const telling = computed(() => {
+  const first = inst.value.teaching.firstNotes[0]!
+  const wanted = [low, parseNote(first).midi, parseNote(tuning.value).midi, high]
+  return curve.value.filter((s) => wanted.includes(parseNote(s.written).midi))
+})
 
 async function keep() {
   await lesson.add('setup', 'gauge', {

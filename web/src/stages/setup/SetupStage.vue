@@ -54,6 +54,7 @@ const timers = computed(() => [
     :minutes="lesson.answer.lesson.minutes"
     :entries="lesson.answer.entries"
     advice
+    @note="(text) => lesson.add('setup', 'note', { text })"
   />
   <PiecePanel
     v-else-if="lesson.answer"

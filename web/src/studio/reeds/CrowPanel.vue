@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Segmented } from 'ant-design-vue'
+import { Button, Segmented } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { Family } from '@halitus/core/instruments'
 import { adjustments, CROW_TARGETS, judgeCrow, type Crow } from '@halitus/core/reeds'
@@ -7,6 +7,7 @@ import Choice from '../../parts/Choice.vue'
 
 /** A double or chanter reed: its crow as heard, and what to adjust, the most reversible first. */
 const props = defineProps<{ family: Family }>()
+const emit = defineEmits<{ note: [text: string] }>()
 const target = computed(() => CROW_TARGETS[props.family])
 const pitch = ref('')
 const octaves = ref<'yes' | 'no'>('yes')
@@ -23,6 +24,10 @@ const PITCHES = ['', 'A', 'Bb', 'B', 'C', 'C#', 'D', 'Eb'].map((value) => ({
   value,
   label: value ? value.replace('b', '♭').replace('#', '♯') : 'no clear pitch',
 }))
+const asHeard = computed(
+  () =>
+    `Crow ${pitch.value || 'without clear pitch'}, ${octaves.value === 'yes' ? 'low and high together' : 'one voice'}, ${feel.value}. ${verdict.value.sentence}`,
+)
 const BY = { player: '', teacher: 'teacher’s work', 'reed maker': 'a reed maker’s work' } as const
 </script>
 
@@ -51,6 +56,7 @@ const BY = { player: '', teacher: 'teacher’s work', 'reed maker': 'a reed make
       />
     </div>
     <p class="verdict" aria-live="polite">{{ verdict.sentence }}</p>
+    <p><Button @click="emit('note', asHeard)">Note as heard</Button></p>
     <ol>
       <li v-for="(a, i) in list" :key="a.id" :class="{ first: a.id === verdict.first?.id }">
         <span class="soft">{{ i + 1 }}</span> <b>{{ a.title }}</b> <span>{{ a.changes }}</span>

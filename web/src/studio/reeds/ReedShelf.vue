@@ -3,7 +3,14 @@ import { Button, Input, InputNumber } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { EntryRecord, ReedAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { BREAK_IN_MINUTES, REED_STATES, reedKind, type ReedState } from '@halitus/core/reeds'
+import {
+  BREAK_IN_MINUTES,
+  minutesSinceRating,
+  RATE_EVERY_MINUTES,
+  REED_STATES,
+  reedKind,
+  type ReedState,
+} from '@halitus/core/reeds'
 import Choice from '../../parts/Choice.vue'
 import CrowPanel from './CrowPanel.vue'
 import StrengthAdviser from './StrengthAdviser.vue'
@@ -19,6 +26,7 @@ const props = defineProps<{
   entries?: readonly EntryRecord[]
   advice?: boolean
 }>()
+const emit = defineEmits<{ note: [text: string] }>()
 const reeds = useReeds()
 watch(
   () => props.learnerId,
@@ -62,9 +70,17 @@ const lifeOf = (r: ReedAnswer) =>
 
 /** The reed whose rating is being asked: the second tap. */
 const rating = ref<string>()
+const fault = ref('')
+const FAULTS = ['', 'gone soft', 'chipped', 'split', 'wavy', 'leaks at the side'].map((value) => ({
+  value,
+  label: value || 'no fault',
+}))
+const faultOf = (r: ReedAnswer) => r.uses.findLast((u) => u.fault)?.fault
+const due = (r: ReedAnswer) => minutesSinceRating(r) >= RATE_EVERY_MINUTES
 async function rate(reed: ReedAnswer, value: number) {
   rating.value = undefined
-  await reeds.played(reed, props.minutes, value)
+  await reeds.played(reed, props.minutes, value, fault.value)
+  fault.value = ''
 }
 const fresh = ref({
   name: '',
@@ -134,7 +150,8 @@ async function add() {
         </div>
         <div>
           <p>
-            {{ Math.round(r.minutes) }} min<template v-if="ratingOf(r)">, rated {{ ratingOf(r) }}</template>
+            {{ Math.round(r.minutes) }} min<template v-if="ratingOf(r)">, rated {{ ratingOf(r) }}</template
+            ><template v-if="faultOf(r)">, {{ faultOf(r) }}</template>
           </p>
           <p class="soft">{{ lifeOf(r) }}</p>
         </div>
@@ -148,6 +165,7 @@ async function add() {
         <div class="taps">
           <template v-if="r.state !== 'retired'">
             <template v-if="rating === r.id">
+              <Choice v-model="fault" :options="FAULTS" :label="`Fault of ${r.name}`" small />
               <Button
                 v-for="n in 5"
                 :key="n"
@@ -161,8 +179,12 @@ async function add() {
               <Button size="small" :aria-label="`Played: ${r.name}`" @click="reeds.played(r, minutes)"
                 >Played</Button
               >
-              <Button size="small" :aria-label="`Played and rated: ${r.name}`" @click="rating = r.id"
-                >Rate</Button
+              <Button
+                size="small"
+                :aria-label="`Played and rated: ${r.name}`"
+                :type="due(r) ? 'primary' : 'default'"
+                @click="rating = r.id"
+                >{{ due(r) ? 'Rate now' : 'Rate' }}</Button
               >
             </template>
             <Button
@@ -209,7 +231,7 @@ async function add() {
         :strength="playing?.strength ?? today?.reed.strength ?? null"
         :entries="entries ?? []"
       />
-      <CrowPanel v-else :family="inst.family" />
+      <CrowPanel v-else :family="inst.family" @note="(text) => emit('note', text)" />
     </template>
   </div>
   <p v-else class="soft" role="status">Fetching the reeds …</p>

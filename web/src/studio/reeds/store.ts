@@ -35,13 +35,13 @@ export const useReeds = defineStore('reeds', () => {
     })
   }
   /** One tap: it was played, in break-in for the minutes of the day. */
-  async function played(reed: ReedAnswer, lessonMinutes: number, rating: number | null = null) {
+  async function played(reed: ReedAnswer, lessonMinutes: number, rating: number | null = null, fault = '') {
     const young = reed.state === 'new' || reed.state === 'breaking-in'
     const days = new Set(reed.uses.map((u) => u.at.slice(0, 10))).size
     const minutes = young
       ? (BREAK_IN_MINUTES[Math.min(days, BREAK_IN_MINUTES.length - 1)] ?? lessonMinutes)
       : lessonMinutes
-    const use = { id: crypto.randomUUID(), at: localNow(), minutes, rating, fault: '' }
+    const use = { id: crypto.randomUUID(), at: localNow(), minutes, rating, fault }
     if (!(await notices.attempt(() => api.addUse(reed.id, use)))) return
     await again()
     notices.show(`${reed.name}: ${minutes} min${rating === null ? '' : `, rated ${rating}`}.`, {

@@ -1,0 +1,282 @@
+// @vitest-environment happy-dom
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { useLesson } from '@/lesson/index.ts'
+import LessonLine from '@/lesson/LessonLine.vue'
+import NeedsNow from '@/lesson/NeedsNow.vue'
+import NotedToday from '@/lesson/NotedToday.vue'
+import LearnersCard from '@/card/LearnersCard.vue'
+import { useNotices } from '@/shell/notices.ts'
+import BreathStage from '@/stages/breath/BreathStage.vue'
+import FingersStage from '@/stages/fingers/FingersStage.vue'
+import HomeStage from '@/stages/home/HomeStage.vue'
+import Checklist from '@/stages/setup/Checklist.vue'
+import GaugePanel from '@/stages/setup/GaugePanel.vue'
+import PiecePanel from '@/stages/setup/PiecePanel.vue'
+import Learners from '@/studio/learners/Learners.vue'
+import Reeds from '@/studio/reeds/Reeds.vue'
+import ReedShelf from '@/studio/reeds/ReedShelf.vue'
+import Settings from '@/studio/settings/Settings.vue'
+import Today from '@/studio/today/Today.vue'
+import { button, openHouse, type House } from './real-server.ts'
+
+let house: House
+beforeAll(async () => {
+  house = await openHouse()
+})
+afterAll(() => house.close())
+
+const openLesson = async (learner: string) => {
+  const lesson = useLesson()
+  await lesson.open(`${learner}-w13`)
+  return lesson
+}
+const press = (key: string) =>
+  document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+
+describe('today', () => {
+  it('lists who comes in order of time, and marks the next lesson', async () => {
+    const today = await house.mount(Today)
+    const times = today.findAll('.time').map((t) => t.text())
+    expect(times).toEqual([...times].sort())
+    expect(times.length).toBe(5)
+    expect(today.findAll('.lesson.next')).toHaveLength(1)
+    expect(today.text()).toContain('The Slipway Wind Room')
+    expect(today.find('.lesson .caution').text()).toContain('Dizzy at home')
+    today.unmount()
+  })
+})
+
+describe('the roster', () => {
+  it('lays a learner aside and brings the same one back', async () => {
+    const page = await house.mount(Learners, { path: '/learners' })
+    expect(page.findAll('.learner')).toHaveLength(8)
+    await button(page, 'Lay Juniper Holm aside').trigger('click')
+    await house.settle()
+    expect(page.text()).toContain('Laid aside')
+    await useNotices().list.at(-1)!.undo!()
+    await house.settle()
+    expect(page.text()).not.toContain('Laid aside')
+    page.unmount()
+  })
+})
+
+describe('the lesson’s frame', () => {
+  it('says on the line what was done, and what the learner needs', async () => {
+    const lesson = await openLesson('ottoline-brask')
+    const line = await house.mount(LessonLine, { props: { current: 'sound' } })
+    expect(line.findAll('.stop').map((s) => s.find('b').text())).toEqual([
+      'Set-up',
+      'Breath',
+      'Sound',
+      'Tongue',
+      'Fingers',
+      'Tune',
+      'Home',
+    ])
+    expect(line.find('[aria-current="step"]').text()).toContain('Sound')
+    expect(line.findAll('.done')).toHaveLength(0)
+    await lesson.add('fingers', 'move', { from: 'A4', to: 'B4', clean: 5, tries: 8, late: null })
+    await house.settle()
+    expect(line.findAll('.done')).toHaveLength(1)
+    expect(line.text()).toContain('5 of 8')
+    const needs = await house.mount(NeedsNow, { props: { answer: lesson.answer } })
+    expect(needs.text()).toContain('Long tone stuck at')
+    expect(needs.text()).toContain('Aim 21 s')
+    const noted = await house.mount(NotedToday)
+    expect(noted.text()).toContain('A4 to B4: 5 of 8 clean')
+    await button(noted, 'Take back').trigger('click')
+    await house.settle()
+    expect(noted.text()).toContain('Nothing yet')
+    for (const w of [line, needs, noted]) w.unmount()
+  })
+  it('shows no number to beat to who observes', async () => {
+    const lesson = await openLesson('pim-askerud')
+    const needs = await house.mount(NeedsNow, { props: { answer: lesson.answer } })
+    expect(needs.text()).toContain('Listen, don’t count')
+    expect(needs.text()).not.toMatch(/Aim \d/)
+    needs.unmount()
+  })
+})
+
+describe('the checklist', () => {
+  it('brings forward what came back, and goes on by itself', async () => {
+    await openLesson('saskia-vell')
+    const list = await house.mount(Checklist)
+    expect(list.find('.step').text()).toContain('Tip level with the mouthpiece')
+    expect(list.find('.often').text()).toMatch(/[34]×/)
+    press(' ')
+    await house.settle()
+    expect(list.findAll('.step.ok')).toHaveLength(1)
+    press('a')
+    await house.settle()
+    expect(list.findAll('.step.wrong')).toHaveLength(1)
+    press('ArrowUp')
+    await house.settle()
+    expect(list.findAll('[aria-current="step"]')).toHaveLength(1)
+    expect(list.find('[aria-current="step"]').classes()).toContain('wrong')
+    expect(list.find('.fault.chosen').exists()).toBe(true)
+    list.unmount()
+  })
+})
+
+describe('the gauge', () => {
+  it('judges what is typed and computes each note', async () => {
+    await openLesson('leopold-quist')
+    const gauge = await house.mount(GaugePanel)
+    await button(gauge, 'Mouthpiece on the neck cork').trigger('click')
+    const input = gauge.find('#m-covered')
+    await input.setValue('95')
+    await input.trigger('blur')
+    await house.settle()
+    expect(gauge.find('.wrong').text()).toContain('Sharp, the short notes most.')
+    expect(gauge.find('.answer').text()).toMatch(/Tube shorter by 9\.\d mm: B♭3 \+\d+/)
+    expect(gauge.findAll('.bar').length).toBeGreaterThan(30)
+    await button(gauge, 'Note it').trigger('click')
+    await house.settle()
+    expect(useLesson().own.at(-1)).toMatchObject({
+      kind: 'gauge',
+      data: { gaugeId: 'neck', values: [{ measure: 'covered', value: 95 }] },
+    })
+    gauge.unmount()
+  })
+})
+
+describe('breath', () => {
+  it('shows the plan, changes it, and keeps the caution in sight', async () => {
+    await openLesson('wilhelmina-tarn')
+    const stage = await house.mount(BreathStage)
+    expect(stage.find('.plan').text()).toBe('stale air out first, then in')
+    expect(stage.find('.caution').text()).toContain('ask a doctor')
+    await stage.find('#plan').setValue('two quiet breaths')
+    await button(stage, 'Change plan').trigger('click')
+    await house.settle()
+    expect(stage.find('.plan').text()).toBe('two quiet breaths')
+    stage.unmount()
+  })
+})
+
+describe('fingers', () => {
+  it('counts tries by key and keeps them', async () => {
+    await openLesson('ottoline-brask')
+    const stage = await house.mount(FingersStage)
+    expect(stage.findAll('svg.drawing')).toHaveLength(2)
+    for (const key of ['c', 'x', 'c']) press(key)
+    await house.settle()
+    expect(stage.find('.count').text()).toBe('2 of 3')
+    await button(stage, 'Keep').trigger('click')
+    await house.settle()
+    expect(useLesson().own.at(-1)).toMatchObject({ kind: 'move', data: { clean: 2, tries: 3 } })
+    expect(stage.find('.count').text()).toBe('0 of 0')
+    stage.unmount()
+  })
+  it('says plainly when there is no chart yet', async () => {
+    await openLesson('leopold-quist')
+    const stage = await house.mount(FingersStage)
+    expect(stage.text()).toContain('chart of the alto saxophone isn’t in yet')
+    expect(stage.text()).toContain('First notes: B4, A4, G4')
+    stage.unmount()
+  })
+})
+
+describe('home and the learner’s card', () => {
+  it('composes within the minutes, takes rows off with undo, and is ticked by the learner', async () => {
+    const lesson = await openLesson('ottoline-brask')
+    const home = await house.mount(HomeStage)
+    expect(home.text()).toContain('composed from what was done today')
+    await button(home, 'Compose the card').trigger('click')
+    await house.settle()
+    const rows = () => home.findAll('.row h3').map((h) => h.text())
+    const all = rows()
+    expect(all).toContain('Two notes, back and forth')
+    expect(Number(home.find('.sum .big').text())).toBeLessThanOrEqual(20)
+    await button(home, 'Take Tune off').trigger('click')
+    expect(rows()).not.toContain('Tune')
+    useNotices().list.at(-1)!.undo!()
+    await house.settle()
+    expect(rows()).toEqual(all)
+
+    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.card!.id } })
+    const boxes = card.findAll('.box')
+    expect(boxes).toHaveLength(all.length * 6)
+    await boxes[0]!.trigger('click')
+    await house.settle()
+    expect(card.find('.practised').text()).toBe('1 of 6 sessions')
+    await card.findAll('.box')[0]!.trigger('click')
+    await house.settle()
+    expect(card.find('.practised').text()).toBe('0 of 6 sessions')
+    await button(card, 'Sore').trigger('click')
+    await card.find('#words').setValue('lower lip')
+    await button(card, 'Tell the teacher').trigger('click')
+    await house.settle()
+    expect(card.find('.caution').text()).toBe('Sore: lower lip')
+    for (const w of [home, card]) w.unmount()
+  })
+  it('says when a card isn’t there', async () => {
+    const card = await house.mount(LearnersCard, { props: { id: 'nothing' } })
+    expect(card.text()).toContain('isn’t here')
+    card.unmount()
+  })
+})
+
+describe('reeds', () => {
+  it('lists every shelf and opens one', async () => {
+    const page = await house.mount(Reeds)
+    expect(page.findAll('.shelf').length).toBe(7)
+    await page.findAll('.shelf')[0]!.trigger('click')
+    await house.settle()
+    expect(page.findAll('.reed').length).toBeGreaterThan(2)
+    page.unmount()
+  })
+  it('logs “played” with one tap and a rating with two, and takes it back', async () => {
+    const shelf = await house.mount(ReedShelf, {
+      props: { learnerId: 'leopold-quist', instrumentId: 'alto-sax', minutes: 25 },
+    })
+    const row = () => shelf.findAll('.reed').find((r) => r.find('select').element.value === 'rotation')!
+    const minutes = () => Number(/^(\d+) min/.exec(row().findAll('div')[1]!.text())![1])
+    const name = row().find('.name').text()
+    const before = minutes()
+    await button(shelf, `Played: ${name}`).trigger('click')
+    await house.settle()
+    const named = () => shelf.findAll('.reed').find((r) => r.find('.name').text() === name)!
+    expect(named().text()).toContain(`${before + 25} min`)
+    await useNotices().list.at(-1)!.undo!()
+    await house.settle()
+    expect(named().text()).toContain(`${before} min`)
+    await button(shelf, `Played and rated: ${name}`).trigger('click')
+    await button(shelf, `Rate ${name} 5 of 5`).trigger('click')
+    await house.settle()
+    expect(named().text()).toContain(`${before + 25} min, rated 5`)
+    shelf.unmount()
+  })
+})
+
+describe('the instrument itself', () => {
+  it('is added with its owner and noted on', async () => {
+    const panel = await house.mount(PiecePanel, {
+      props: { learnerId: 'ruaridh-penhallow', instrumentId: 'chanter' },
+    })
+    expect(panel.findAll('.piece')).toHaveLength(1)
+    await panel.find('[aria-label="Name of the instrument"]').setValue('Spare chanter')
+    await panel.find('form.new').trigger('submit')
+    await house.settle()
+    expect(panel.findAll('.piece')).toHaveLength(2)
+    await panel.find('.piece [aria-label="What was found"]').setValue('hemp loose')
+    await panel.find('.piece form').trigger('submit')
+    await house.settle()
+    expect(panel.text()).toContain('hemp loose')
+    panel.unmount()
+  })
+})
+
+describe('settings', () => {
+  it('keep name and reference pitch', async () => {
+    const page = await house.mount(Settings)
+    expect((page.find('#s-name').element as HTMLInputElement).value).toBe('The Slipway Wind Room')
+    await page.find('#s-name').setValue('The Upper Slip')
+    await button(page, 'Save').trigger('click')
+    await house.settle()
+    const again = await house.mount(Settings)
+    expect((again.find('#s-name').element as HTMLInputElement).value).toBe('The Upper Slip')
+    for (const w of [page, again]) w.unmount()
+  })
+})
