@@ -73,6 +73,8 @@ test('a reed goes from new to retired, and comes back when deleted by mistake', 
   await page.getByRole('button', { name: 'Undo' }).last().click()
   await expect(row).toContainText('5 min, rated 4')
   await row.getByLabel('State of Anchor').selectOption('retired')
+  await expect(row).toHaveCount(0)
+  await page.getByRole('button', { name: /^Retired: / }).click()
   await expect(row).toHaveClass(/gone/)
   await expect(row).not.toContainText('being played')
   await page.goto('/reeds')

@@ -8,7 +8,7 @@ import { pinoHttp } from 'pino-http'
 import { cardRoutes } from './cards/index.ts'
 import type { Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
-import { answerError, answersUntilChanged, openApi, routes, unknownRoute } from './http/index.ts'
+import { answerError, answersUntilChanged, HttpError, openApi, routes, unknownRoute } from './http/index.ts'
 import { instrumentRoutes } from './instruments/index.ts'
 import { learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
@@ -61,6 +61,13 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
     limit: heavyPerMinute,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
+    handler: () => {
+      throw new HttpError(
+        429,
+        'too-many',
+        `More than ${heavyPerMinute} heavy requests in a minute; wait a little.`,
+      )
+    },
   })
   app.use(['/api/sound', '/api/import', '/api/cards/:id/pdf'], heavy)
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)

@@ -7,6 +7,7 @@ export {
   instrument,
   InstrumentError,
   openHoles,
+  spokenName,
   standardFingering,
   writtenNote,
 } from './lookup.ts'

@@ -20,6 +20,11 @@ export function allInstruments(): Instrument[] {
   return INSTRUMENT_IDS.map((id) => INSTRUMENTS[id])
 }
 
+/** An instrument’s name within a sentence: `clarinet in B♭`. */
+export function spokenName(inst: Pick<Instrument, 'name'>): string {
+  return inst.name.charAt(0).toLowerCase() + inst.name.slice(1)
+}
+
 /** @throws InstrumentError naming the known ids */
 export function instrument(id: string): Instrument {
   if (!Object.hasOwn(INSTRUMENTS, id))
@@ -30,7 +35,7 @@ export function instrument(id: string): Instrument {
 /** @throws InstrumentError while the instrument's chart hasn't been written */
 export function fingerSystem(inst: Instrument): FingerSystem {
   if (!inst.fingers)
-    throw new InstrumentError(`The fingering chart of the ${inst.name.toLowerCase()} is not in yet.`)
+    throw new InstrumentError(`The fingering chart of the ${spokenName(inst)} is not in yet.`)
   return inst.fingers
 }
 
@@ -43,7 +48,7 @@ export function writtenNote(inst: Instrument, text: string): { midi: number; tex
   const [low, high] = inst.range.full
   if (note.midi < parseNote(low).midi || note.midi > parseNote(high).midi)
     throw new NoteError(
-      `${prettyNote(text)} is outside the ${inst.name.toLowerCase()}: written ${prettyNote(low)} to ${prettyNote(high)}.`,
+      `${prettyNote(text)} is outside the ${spokenName(inst)}: written ${prettyNote(low)} to ${prettyNote(high)}.`,
     )
   return { midi: note.midi, text }
 }
@@ -60,9 +65,7 @@ export function fingeringsOf(inst: Instrument, written: string): Fingering[] {
 export function standardFingering(inst: Instrument, written: string): Fingering {
   const [first] = fingeringsOf(inst, written)
   if (!first)
-    throw new NoteError(
-      `No fingering is charted for ${prettyNote(written)} on the ${inst.name.toLowerCase()}.`,
-    )
+    throw new NoteError(`No fingering is charted for ${prettyNote(written)} on the ${spokenName(inst)}.`)
   return first
 }
 

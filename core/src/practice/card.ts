@@ -4,7 +4,8 @@ export interface CardInput {
   sessions: number
   /** Wrong in today's set-up: what to check at home. */
   setupFaults: { title: string; what: string }[]
-  longTone?: { written: string; targetS: number }
+  /** `observes`: no length to beat stands on the card. */
+  longTone?: { written: string; targetS: number; observes?: boolean }
   /** Moves worked on, the hardest first. */
   moves: { from: string; to: string; clean: number; tries: number }[]
   /** Notes learnt or worked on that no move covers. */
@@ -59,12 +60,12 @@ export function composeCard(input: CardInput): WeekCard {
       notes: [],
     })
   if (input.longTone) {
-    const { written, targetS } = input.longTone
+    const { written, targetS, observes } = input.longTone
     const tries = targetS >= 30 ? 3 : 5
     candidates.push({
       kind: 'sound',
       title: 'Long tone',
-      amount: `${tries} times, aim ${targetS} s`,
+      amount: observes ? `${tries} times, as long as it stays easy` : `${tries} times, aim ${targetS} s`,
       // Breath between the tones takes about as long again for short ones.
       minutes: Math.max(2, Math.min(10, Math.ceil((tries * (targetS + 15)) / 60))),
       aim: 'Level from beginning to end. Rest when dizzy.',

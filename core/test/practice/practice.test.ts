@@ -70,6 +70,11 @@ describe('the week’s card', () => {
     const card = composeCard({ ...base, setupFaults: [{ title: 'Tip level', what: 'Reed stands above' }] })
     expect(card.rows[0]).toMatchObject({ kind: 'setup', aim: 'Last time: reed stands above.' })
   })
+  it('puts no length to beat before who observes', () => {
+    const card = composeCard({ ...base, longTone: { written: 'E4', targetS: 18, observes: true } })
+    expect(card.rows[0]!.amount).toBe('5 times, as long as it stays easy')
+    expect(JSON.stringify(card)).not.toContain('18 s')
+  })
   it('is empty when nothing was done', () => {
     const card = composeCard({ ...base, longTone: undefined, moves: [], notes: [], plans: [] })
     expect(card).toMatchObject({ rows: [], totalMinutes: 0 })

@@ -120,7 +120,9 @@ export function cardInput(
     minutesPerSession: learner.minutesPerSession,
     sessions: learner.sessionsPerWeek,
     setupFaults,
-    ...(lastTone && { longTone: { written: lastTone.written, targetS } }),
+    ...(lastTone && {
+      longTone: { written: lastTone.written, targetS, observes: learner.attitude === 'observe' },
+    }),
     moves: [...moves.values()].sort((a, b) => a.clean / a.tries - b.clean / b.tries),
     notes: tones.map((t) => t.written),
     plans: plans.flatMap((p) =>

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { EntryInput, EntryRecord, LessonAnswer, LessonInput, LessonRecord } from '@halitus/core/contract'
-import { instrument, judge, writtenNote } from '@halitus/core/instruments'
+import { instrument, judge, spokenName, writtenNote } from '@halitus/core/instruments'
 import { cardInput, cardsAround, cardsOf, composeFor } from '../cards/index.ts'
 import { tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
@@ -90,7 +90,7 @@ function checkAgainstInstrument(lesson: LessonRecord, entry: EntryInput): void {
       throw new HttpError(
         400,
         'invalid',
-        `data.stepId is “${stepId}”; the set-up of the ${inst.name.toLowerCase()} has no such step.`,
+        `data.stepId is “${stepId}”; the set-up of the ${spokenName(inst)} has no such step.`,
       )
     if (faultId && !step.faults.some((f) => f.id === faultId))
       throw new HttpError(

@@ -33,7 +33,7 @@ const observes = computed(() => props.answer.learner.attitude === 'observe')
     <p>
       <b>{{ observes ? 'Listen, don’t count' : `Aim ${answer.target.targetS} s` }}</b>
     </p>
-    <p class="soft">{{ answer.target.why }}</p>
+    <p v-if="!observes" class="soft">{{ answer.target.why }}</p>
   </section>
   <section>
     <h2>Card brought along</h2>

@@ -36,6 +36,8 @@ export const useListening = defineStore('listening', () => {
   const lags: number[] = []
 
   let hearing: Hearing | undefined
+  /** While a microphone is being opened; who leaves meanwhile must still be able to close it. */
+  let opening: Promise<Hearing> | undefined
   let ear: Ear = { transposition: 0, a4Hz: 440 }
   let runFromS = -1
   let lastVoicedS = -1
@@ -89,7 +91,7 @@ export const useListening = defineStore('listening', () => {
     note.value = undefined
     state.value = 'listening'
     try {
-      if (source.value === 'microphone') hearing = await listenToMicrophone(hear)
+      if (source.value === 'microphone') opening = listenToMicrophone(hear)
       else {
         const preset = PRESETS.find((p) => p.id === presetId.value) ?? PRESETS[0]
         const performance = {
@@ -100,8 +102,9 @@ export const useListening = defineStore('listening', () => {
           a4Hz: ear.a4Hz,
           seed: Math.floor(Math.random() * 1e6),
         }
-        hearing = await listenToPlayer(performance, aloud.value, hear, () => void stop())
+        opening = listenToPlayer(performance, aloud.value, hear, () => void stop())
       }
+      hearing = await opening
     } catch (error) {
       state.value = 'idle'
       problem.value =
@@ -112,11 +115,14 @@ export const useListening = defineStore('listening', () => {
   }
 
   async function stop() {
-    if (state.value !== 'listening' || !hearing) return
+    if (state.value !== 'listening') return
     state.value = 'judging'
+    const ending = hearing ?? (await opening?.catch(() => undefined))
+    hearing = opening = undefined
+    // What couldn't be opened has said so already.
+    if (!ending) return
     if (lags.length) lagMs.value = median(lags)
-    await hearing.stop()
-    hearing = undefined
+    await ending.stop()
     finish(await soundWorker().end(ear))
   }
 

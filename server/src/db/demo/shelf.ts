@@ -5,7 +5,7 @@ import type {
   ServiceRecord,
   StudioFile,
 } from '@halitus/core/contract'
-import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import { instrument, spokenName, type InstrumentId } from '@halitus/core/instruments'
 import type { Random } from '@halitus/core/player'
 import { BREAK_IN_MINUTES, reedKind } from '@halitus/core/reeds'
 import { localIso } from '../../http/index.ts'
@@ -139,7 +139,7 @@ function pieceOf(person: Person): PieceRecord {
     id: `${person.id}-piece`,
     learnerId: person.id,
     instrument: on,
-    name: `${person.name.split(' ')[0]}’s ${instrument(on).name.toLowerCase()}`,
+    name: `${person.name.split(' ')[0]}’s ${spokenName(instrument(on))}`,
     serial: `TH-${1000 + person.name.length * 37 + person.age}`,
     owner: person.id === 'casimir-odell' ? 'studio' : person.age < 12 ? 'loan' : 'learner',
     note: '',

@@ -162,7 +162,11 @@ function teach(
     minutesPerSession: person.minutesPerSession,
     sessions: person.sessionsPerWeek,
     setupFaults: faults,
-    longTone: { written: person.tone, targetS: nextTarget(tones).targetS },
+    longTone: {
+      written: person.tone,
+      targetS: nextTarget(tones).targetS,
+      observes: person.attitude === 'observe',
+    },
     moves,
     notes: [],
     plans: (['breath', 'tongue', 'tune'] as const).flatMap((stage) =>

@@ -10,7 +10,7 @@ import {
   timeline,
   type Between,
 } from '@halitus/core/fingering'
-import { fingeringsOf, type TouchId } from '@halitus/core/instruments'
+import { fingeringsOf, spokenName, type TouchId } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { useLesson } from '../../lesson/index.ts'
 import Choice from '../../parts/Choice.vue'
@@ -214,7 +214,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   </template>
   <template v-else>
     <h1>Fingers</h1>
-    <p class="sentence">The fingering chart of the {{ inst?.name.toLowerCase() }} isn’t in yet.</p>
+    <p class="sentence">The fingering chart of the {{ inst && spokenName(inst) }} isn’t in yet.</p>
     <p class="soft">
       First notes: {{ first.map(prettyNote).join(', ') }} (common practice). Until then, moves are noted at
       the stop Tune.

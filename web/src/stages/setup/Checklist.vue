@@ -5,7 +5,6 @@ import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
 import { useLesson } from '../../lesson/index.ts'
 import { isTyping, pressesButton } from '../../shell/keys.ts'
-import { capital } from '../../shell/words.ts'
 
 const lesson = useLesson()
 /** A learner's first three lessons take the smallest sounding part only. */
@@ -74,7 +73,7 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
 </script>
 
 <template>
-  <template v-if="lesson.inst?.setup.length">
+  <template v-if="lesson.inst">
     <header class="head">
       <Segmented
         v-model:value="sequence"
@@ -144,13 +143,6 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
         <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
       </section>
     </div>
-  </template>
-  <template v-else>
-    <h1>Set-up</h1>
-    <p class="title">The sequence for the {{ lesson.inst?.name.toLowerCase() }} isn’t in yet.</p>
-    <p v-for="p in lesson.inst?.teaching.embouchure" :key="p.point">
-      {{ capital(p.point) }}. <span class="soft">{{ p.listen }}.</span>
-    </p>
   </template>
 </template>
 

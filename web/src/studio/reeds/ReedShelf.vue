@@ -48,6 +48,9 @@ const ordered = computed(() => {
   const order = new Map(shelf.value?.rotation.map((c, i) => [c.reedId, i]))
   return [...(shelf.value?.reeds ?? [])].sort((a, b) => (order.get(a.id) ?? 99) - (order.get(b.id) ?? 99))
 })
+const retiredShown = ref(false)
+const retired = computed(() => ordered.value.filter((r) => r.state === 'retired').length)
+const listed = computed(() => ordered.value.filter((r) => retiredShown.value || r.state !== 'retired'))
 const playing = computed(() => shelf.value?.reeds.find((r) => r.inMouthpiece))
 
 const STATE_WORDS: Record<ReedState, string> = {
@@ -136,7 +139,7 @@ async function add() {
 
     <ul class="list">
       <li
-        v-for="r in ordered"
+        v-for="r in listed"
         :key="r.id"
         class="reed"
         :class="{ gone: r.state === 'retired', playing: r.inMouthpiece }"
@@ -199,6 +202,11 @@ async function add() {
         </div>
       </li>
     </ul>
+    <p v-if="retired">
+      <Button size="small" :aria-expanded="retiredShown" @click="retiredShown = !retiredShown">{{
+        retiredShown ? 'Fold the retired ones away' : `Retired: ${retired}`
+      }}</Button>
+    </p>
     <p v-if="!ordered.length" class="soft">No reed on the shelf yet. Add the first one.</p>
 
     <form class="new" @submit.prevent="add">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, spokenName } from '@halitus/core/instruments'
 import ReedShelf from './ReedShelf.vue'
 import { useReeds } from './store.ts'
 
@@ -30,7 +30,7 @@ function close() {
   <main id="work" class="reeds">
     <template v-if="shown">
       <p><button type="button" class="plain back" @click="close">All shelves</button></p>
-      <h1>{{ shown.learner.name }}, {{ instrument(shown.instrument).name.toLowerCase() }}</h1>
+      <h1>{{ shown.learner.name }}, {{ spokenName(instrument(shown.instrument)) }}</h1>
       <ReedShelf
         :key="shown.key"
         :learner-id="shown.learner.id"

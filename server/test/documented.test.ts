@@ -1,0 +1,122 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { perform } from '@halitus/core/player'
+import { writeWav } from '@halitus/core/sound'
+import { startStudio, type StudioAtWork } from './studio-at-work.ts'
+
+interface Operation {
+  summary: string
+  parameters: { name: string; in: string; required: boolean }[]
+  requestBody?: {
+    content: Record<string, { schema: { type?: string; properties?: object; required?: string[] } }>
+  }
+}
+
+let studio: StudioAtWork
+let paths: Record<string, Record<string, Operation>>
+beforeAll(async () => {
+  studio = await startStudio({ demo: true })
+  paths = (await studio.call('GET', '/api/openapi.json')).data.paths
+})
+afterAll(() => studio.stop())
+
+/** The routes that other programs rely on. */
+const FIXED: [string, string][] = [
+  ['get', '/api/health'],
+  ['get', '/api/learners'],
+  ['get', '/api/instruments'],
+  ['get', '/api/instruments/{id}/fingerings'],
+  ['post', '/api/fingering/move'],
+  ['post', '/api/sound/analyse'],
+  ['get', '/api/export'],
+  ['post', '/api/import'],
+]
+
+describe('the description of the API (OpenAPI 3.1)', () => {
+  it.each(FIXED)('has %s %s', (method, path) =>
+    expect(paths[path]?.[method]?.summary.length).toBeGreaterThan(5),
+  )
+
+  it('declares every part of every path, and describes every body', () => {
+    for (const [path, methods] of Object.entries(paths))
+      for (const [method, operation] of Object.entries(methods)) {
+        const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name)
+        const declared = operation.parameters.filter((p) => p.in === 'path').map((p) => p.name)
+        expect(declared, `${method} ${path}`).toEqual(inPath)
+        if (operation.requestBody) {
+          const [content] = Object.values(operation.requestBody.content)
+          expect(content!.schema.type, `${method} ${path}`).toBeDefined()
+        }
+      }
+  })
+
+  it('is true: every route without parts that reads answers 200', async () => {
+    for (const [path, methods] of Object.entries(paths))
+      if (methods.get && !path.includes('{')) expect((await studio.raw(path)).status, path).toBe(200)
+  })
+
+  it('is true: every route with parts answers 404 or 400 for something that isn’t there, in the one error shape', async () => {
+    for (const [path, methods] of Object.entries(paths))
+      for (const method of Object.keys(methods)) {
+        if (!path.includes('{')) continue
+        const url = path.replace(/\{\w+\}/g, 'nothing')
+        const response = await studio.raw(url, {
+          method: method.toUpperCase(),
+          ...(method !== 'get' && { headers: { 'content-type': 'application/json' }, body: '{}' }),
+        })
+        const known = path.startsWith('/api/learners/{id}/') && method === 'get'
+        expect([400, 404], `${method} ${url}${known ? '' : ''}`).toContain(response.status)
+        const { error } = (await response.json()) as { error: { code: string; message: string } }
+        expect(error.code.length, url).toBeGreaterThan(3)
+        expect(error.message, url).toMatch(/[.]$/)
+      }
+  })
+
+  it('is true: every route that takes a JSON object refuses an unknown field by name', async () => {
+    for (const [path, methods] of Object.entries(paths))
+      for (const [method, operation] of Object.entries(methods)) {
+        if (!operation.requestBody?.content['application/json'] || path.includes('/entries')) continue
+        const { data, status } = await studio.call(method.toUpperCase(), path.replace(/\{\w+\}/g, 'x'), {
+          surprise: 1,
+        })
+        expect(status, `${method} ${path}`).toBe(400)
+        expect(data.error.message.length).toBeGreaterThan(10)
+      }
+  })
+})
+
+describe('what comes often', () => {
+  it('is slowed down with a sentence when it is heavy', async () => {
+    const small = await startStudio({ demo: true, heavyPerMinute: 2 })
+    const wav = writeWav(perform({ instrument: 'flute', written: 'A4', lengthS: 0.3 }, 8000), 8000)
+    const send = () =>
+      small.raw('/api/sound/analyse', {
+        method: 'POST',
+        headers: { 'content-type': 'audio/wav' },
+        body: wav as BodyInit,
+      })
+    const answers = [await send(), await send(), await send()]
+    expect(answers.map((a) => a.status)).toEqual([200, 200, 429])
+    expect((await answers[2]!.json()).error).toEqual({
+      code: 'too-many',
+      message: 'More than 2 heavy requests in a minute; wait a little.',
+    })
+    expect((await small.raw('/api/learners')).status).toBe(200)
+    await small.stop()
+  })
+  it('is analysed side by side while the studio goes on answering', async () => {
+    const wav = writeWav(perform({ instrument: 'clarinet', written: 'E4', lengthS: 8 }, 48000), 48000)
+    const send = () =>
+      studio.raw('/api/sound/analyse?instrument=clarinet', {
+        method: 'POST',
+        headers: { 'content-type': 'audio/wav' },
+        body: wav as BodyInit,
+      })
+    const analyses = [send(), send()]
+    const quick = await Promise.race([
+      studio.raw('/api/health').then(() => 'health'),
+      ...analyses.map((a) => a.then(() => 'analysis')),
+    ])
+    expect(quick).toBe('health')
+    for (const a of await Promise.all(analyses)) expect((await a.json()).notes[0].written).toBe('E4')
+  })
+})

@@ -1,0 +1,176 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { perform, type Performance } from '@halitus/core/player'
+import { analyse, LiveTracker, longTone, readWav, writeWav, type LiveFrame } from '@halitus/core/sound'
+import { useListening } from '@/listening/index.ts'
+import type { Ear, Measurement } from '@/workers/index.ts'
+
+const RATE = 16000
+const CLARINET: Ear = { transposition: -2, a4Hz: 440 }
+
+/** What the pretended ear has taken in since it began to listen. */
+let heard: Float32Array = new Float32Array()
+
+function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string[] = []): Measurement {
+  const { report, track } = analyse(samples, rate, ear)
+  return { report, tone: longTone(report), timeS: track.timeS, hz: track.hz, db: track.db, warnings }
+}
+
+vi.mock('@/workers/index.ts', () => ({
+  captureUrl: '',
+  soundWorker: () => ({
+    end: async (ear: Ear) => measure(heard, RATE, ear),
+    file: async (bytes: ArrayBuffer, ear: Ear) => {
+      const { samples, sampleRate, warnings } = readWav(bytes)
+      return measure(samples, sampleRate, ear, warnings)
+    },
+  }),
+}))
+
+/** The microphone plays what a test puts here; undefined refuses. */
+let played: Performance | undefined
+vi.mock('@/listening/input.ts', async () => {
+  class NoSound extends Error {}
+  const feed = async (onFrames: (f: LiveFrame[]) => void, performance: Performance) => {
+    const samples = perform(performance, RATE)
+    const tracker = new LiveTracker(RATE)
+    let on = true
+    void (async () => {
+      for (let at = 0; at < samples.length && on; at += 1600) {
+        const block = samples.slice(at, at + 1600)
+        heard = samples.slice(0, at + 1600)
+        onFrames(tracker.push(block))
+        await new Promise((resolve) => setTimeout(resolve, 1))
+      }
+    })()
+    return { beganS: () => 0, nowS: () => 0, stop: async () => void (on = false) }
+  }
+  return {
+    NoSound,
+    listenToMicrophone: async (onFrames: (f: LiveFrame[]) => void) => {
+      if (!played)
+        throw new NoSound('The microphone is not allowed. Use the simulated player or a WAVE file.')
+      return feed(onFrames, played)
+    },
+    listenToPlayer: async (p: Performance, _aloud: boolean, onFrames: (f: LiveFrame[]) => void) =>
+      feed(onFrames, p),
+  }
+})
+
+beforeEach(() => {
+  localStorage.clear()
+  setActivePinia(createPinia())
+  heard = new Float32Array()
+  played = undefined
+})
+const until = (condition: () => boolean) =>
+  vi.waitFor(() => expect(condition()).toBe(true), { timeout: 15_000 })
+const begin = (listening: ReturnType<typeof useListening>, done = vi.fn()) => {
+  const started = listening.start({ instrument: 'clarinet', written: 'E4', ear: CLARINET, done })
+  return { started, done }
+}
+
+describe('listening', () => {
+  it('shows a tone while it sounds, ends by itself when the tone has ended, and judges it', async () => {
+    played = { instrument: 'clarinet', written: 'E4', lengthS: 4, leadS: 0.5, tailS: 2.5 }
+    const listening = useListening()
+    listening.source = 'microphone'
+    const { started, done } = begin(listening)
+    await started
+    expect(listening.state).toBe('listening')
+    await until(() => listening.heldS > 1)
+    expect(listening.note?.written).toBe('E4')
+    await until(() => listening.state === 'idle')
+    expect(done).toHaveBeenCalledOnce()
+    expect(Math.abs(listening.heldS - 4)).toBeLessThan(0.1)
+    expect(listening.result?.tone?.written).toBe('E4')
+    expect(listening.problem).toBe('')
+    expect(listening.lagMs).toBeDefined()
+  })
+  it('goes on over a gap too short to hear as an end', async () => {
+    played = {
+      instrument: 'clarinet',
+      written: 'G4',
+      lengthS: 3,
+      strokes: { rateHz: 3, jitterMs: 0 },
+      tailS: 2.5,
+    }
+    const listening = useListening()
+    listening.source = 'microphone'
+    begin(listening)
+    await until(() => listening.state === 'idle')
+    expect(listening.result!.report.notes.length).toBeGreaterThan(6)
+  })
+  it('says when nobody lets it hear, and can be used again', async () => {
+    const listening = useListening()
+    listening.source = 'microphone'
+    const { started, done } = begin(listening)
+    await started
+    expect(listening.state).toBe('idle')
+    expect(listening.problem).toContain('not allowed')
+    expect(done).not.toHaveBeenCalled()
+    listening.source = 'player'
+    listening.playerLengthS = 2
+    begin(listening)
+    await until(() => listening.state === 'listening')
+    expect(listening.problem).toBe('')
+    await listening.cancel()
+    expect(listening.state).toBe('idle')
+    expect(listening.result).toBeUndefined()
+  })
+  it('hears no note in air alone, and says so instead of a number', async () => {
+    const listening = useListening()
+    listening.source = 'player'
+    listening.presetId = 'no-note'
+    listening.playerLengthS = 1
+    const { done } = begin(listening)
+    await until(() => listening.drawn > 80)
+    await listening.stop()
+    expect(listening.problem).toBe('No note heard.')
+    expect(listening.heldS).toBe(0)
+    expect(listening.note).toBeUndefined()
+    expect(done.mock.calls[0]![0].tone).toBeUndefined()
+  })
+  it('listens to one thing at a time', async () => {
+    played = { instrument: 'clarinet', written: 'E4', lengthS: 3 }
+    const listening = useListening()
+    listening.source = 'microphone'
+    begin(listening)
+    const second = begin(listening)
+    await second.started
+    await listening.cancel()
+    expect(second.done).not.toHaveBeenCalled()
+  })
+})
+
+describe('files', () => {
+  const file = (bytes: Uint8Array, name = 'tone.wav') =>
+    new File([bytes as BlobPart], name, { type: 'audio/wav' })
+  it('are judged at once', async () => {
+    const listening = useListening()
+    const done = vi.fn()
+    await listening.judgeFile(
+      file(writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)),
+      CLARINET,
+      done,
+    )
+    expect(done).toHaveBeenCalledOnce()
+    expect(listening.note?.written).toBe('C5')
+    expect(Math.abs(listening.heldS - 2)).toBeLessThan(0.1)
+  })
+  it('are refused by name with the reason', async () => {
+    const listening = useListening()
+    const done = vi.fn()
+    await listening.judgeFile(file(new Uint8Array(), 'empty.wav'), CLARINET, done)
+    expect(listening.problem).toBe('empty.wav: The file is empty.')
+    expect(listening.state).toBe('idle')
+    expect(done).not.toHaveBeenCalled()
+  })
+  it('that are cut short say so', async () => {
+    const whole = writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)
+    const listening = useListening()
+    await listening.judgeFile(file(whole.slice(0, whole.length / 2)), CLARINET, vi.fn())
+    expect(listening.result?.warnings[0]).toContain('cut short')
+    expect(listening.note?.written).toBe('C5')
+  })
+})

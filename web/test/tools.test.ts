@@ -1,0 +1,114 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { useTools } from '@/shell/tools.ts'
+
+/** The sound library, pretended: what was asked of it is counted. */
+const asked = { rings: 0, clicks: 0, started: 0, stopped: 0, tones: [] as number[] }
+vi.mock('tone', () => {
+  const transport = {
+    bpm: { value: 0, rampTo: (v: number) => (transport.bpm.value = v) },
+    start: () => asked.started++,
+    stop: () => asked.stopped++,
+    cancel: () => undefined,
+    scheduleRepeat: (beat: (t: number) => void) => beat(0),
+  }
+  class Synth {
+    toDestination() {
+      return this
+    }
+    triggerAttackRelease(note: string) {
+      if (note === 'E5') asked.rings++
+      else asked.clicks++
+    }
+  }
+  class Oscillator {
+    constructor(options: { frequency: number }) {
+      asked.tones.push(options.frequency)
+    }
+    toDestination() {
+      return this
+    }
+    start() {
+      return this
+    }
+    stop() {
+      return this
+    }
+    dispose() {}
+  }
+  return {
+    start: async () => undefined,
+    getTransport: () => transport,
+    getDraw: () => ({ schedule: (f: () => void) => f() }),
+    Synth,
+    Oscillator,
+  }
+})
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'setInterval', 'clearInterval', 'clearTimeout', 'Date'] })
+  localStorage.clear()
+  setActivePinia(createPinia())
+  Object.assign(asked, { rings: 0, clicks: 0, started: 0, stopped: 0, tones: [] })
+})
+afterEach(() => vi.useRealTimers())
+
+describe('timers', () => {
+  it('run side by side and ring once each, softly, when they are over', async () => {
+    const tools = useTools()
+    tools.startTimer('Soak a side', 30)
+    tools.startTimer('Rest', 180)
+    expect(tools.runningTimers.map((t) => `${t.name} ${t.left}`)).toEqual(['Soak a side 0:30', 'Rest 3:00'])
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(tools.runningTimers.map((t) => t.left)).toEqual(['0:20', '2:50'])
+    await vi.advanceTimersByTimeAsync(22_000)
+    expect(tools.runningTimers[0]).toMatchObject({ left: '0:00', done: true })
+    expect(asked.rings).toBe(1)
+    await vi.advanceTimersByTimeAsync(20_000)
+    expect(asked.rings).toBe(1)
+    await vi.advanceTimersByTimeAsync(150_000)
+    expect(asked.rings).toBe(2)
+  })
+  it('are put away one by one', () => {
+    const tools = useTools()
+    tools.startTimer('Rest', 60)
+    tools.startTimer('Rest', 60)
+    tools.dropTimer(tools.runningTimers[0]!.id)
+    expect(tools.runningTimers).toHaveLength(1)
+  })
+  it('count up, stop and go back to zero', async () => {
+    const tools = useTools()
+    tools.toggleTimer()
+    await vi.advanceTimersByTimeAsync(75_000)
+    expect(tools.timerText).toBe('1:15')
+    tools.toggleTimer()
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(tools.timerText).toBe('1:15')
+    tools.resetTimer()
+    expect(tools.timerText).toBe('0:00')
+  })
+})
+
+describe('pulse and reference', () => {
+  it('begins, keeps within what can be played, and stops', async () => {
+    const tools = useTools()
+    await tools.togglePulse()
+    expect(tools.pulsing).toBe(true)
+    expect([asked.started, asked.clicks]).toEqual([1, 1])
+    tools.setBpm(500)
+    expect(tools.bpm).toBe(208)
+    tools.setBpm(1)
+    expect(tools.bpm).toBe(30)
+    await tools.togglePulse()
+    expect(tools.pulsing).toBe(false)
+    expect(asked.stopped).toBe(1)
+  })
+  it('sounds the studio’s own A until it is stopped', async () => {
+    const tools = useTools()
+    await tools.toggleReference(442)
+    expect(tools.sounding).toBe(true)
+    await tools.toggleReference(442)
+    expect(tools.sounding).toBe(false)
+    expect(asked.tones).toEqual([442])
+  })
+})
