@@ -26,13 +26,13 @@ test('today says who comes and what needs attention', async ({ page }) => {
 
 test('the set-up runs by keyboard, and only what was wrong is noted', async ({ page }) => {
   await page.goto(lesson)
-  await expect(page.getByText('0 of 13 looked at')).toBeVisible()
+  await expect(page.getByText('0 of 14 looked at')).toBeVisible()
   await page.keyboard.press('Space')
   await page.keyboard.press('Space')
   await expect(page.getByText('Soak the reed').last()).toBeVisible()
   await page.keyboard.press('b')
-  for (let i = 0; i < 10; i++) await page.keyboard.press('Space')
-  await expect(page.getByText('13 of 13 looked at')).toBeVisible()
+  for (let i = 0; i < 11; i++) await page.keyboard.press('Space')
+  await expect(page.getByText('14 of 14 looked at')).toBeVisible()
   await expect(page.getByLabel('Noted today')).toContainText('Chipped or split tip')
   await expect(page.getByRole('link', { name: /1 Set-up/ })).toContainText('1 wrong')
 })

@@ -129,3 +129,35 @@ test('the instrument itself: a fault found by swapping, and a page for the techn
   await page.locator('.piece li').first().getByRole('button', { name: 'Take back' }).click()
   await expect(page.locator('.piece')).not.toContainText('G♯ key sticks')
 })
+
+test('the whole stage works without a mouse', async ({ page }) => {
+  await page.goto('/lessons/leopold-quist-w13/setup')
+  await expect(page.getByText(/looked at/)).toBeVisible()
+  const tabTo = async (ask: () => Promise<boolean>) => {
+    for (let i = 0; i < 80; i++) {
+      await page.keyboard.press('Tab')
+      if (await ask()) return
+    }
+    throw new Error('The key Tab never led there.')
+  }
+  const focused = () =>
+    page.evaluate(
+      () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.id ?? '',
+    )
+  // The views are one group: Tab leads to it, arrows go through it.
+  await tabTo(
+    async () => (await page.evaluate(() => document.activeElement?.getAttribute('type'))) === 'radio',
+  )
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('To scale; drag the reed, or type.', { exact: false })).toBeVisible()
+  await tabTo(async () => (await focused()) === 'm-height')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('ArrowUp')
+  await page.keyboard.press('ArrowUp')
+  await expect(page.getByText('Hard to start, stuffy, squeaks when soft.')).toBeVisible()
+  await tabTo(
+    async () => (await page.evaluate(() => document.activeElement?.textContent?.trim())) === 'Note it',
+  )
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Noted today')).toContainText('Reed on the mouthpiece')
+})

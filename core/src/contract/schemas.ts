@@ -12,7 +12,7 @@ import {
 import { INSTRUMENT_IDS } from '../instruments/index.ts'
 import { REED_STATES, SYMPTOMS } from '../reeds/index.ts'
 import { NoteError, parseNote } from '../pitch/index.ts'
-import { LADDER, SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
+import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import './words.ts'
 
 const text = (max: number) => string().defined().max(max)
@@ -398,5 +398,3 @@ export type EntryRecord = {
 }[EntryKind]
 export type CardRecord = InferType<typeof cardRecord>
 export type StudioFile = Omit<InferType<typeof studioFile>, 'entries'> & { entries: EntryRecord[] }
-/** The ladder's first rung, for forms. */
-export const FIRST_TARGET_S = LADDER.firstHoldS

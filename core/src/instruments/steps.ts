@@ -112,3 +112,17 @@ export const singleReedSteps: SetupStep[] = [
     { caution: 'No force: a ligature that resists is the wrong way round.' },
   ),
 ]
+
+/** Taking apart, the way back: the same for every instrument but for what to hold and what to mind. */
+export const apartStep = (look: string, ...faults: Faults) =>
+  step('apart', 'after', 'Taken apart the way it went together', look, faults)
+export const REED_OFF: Faults[number] = [
+  'reed-dragged',
+  'Reed dragged off sideways',
+  'Its tip chips. Loosen, lift straight, thumb on the reed.',
+]
+export const TWISTED_BY_KEYS: Faults[number] = [
+  'by-keys',
+  'Twisted by keys or rods',
+  'They bend: notes stop speaking.',
+]

@@ -111,7 +111,7 @@ export function composeCard(input: CardInput): WeekCard {
 }
 
 /** Keeps rows in order while they fit into a session's minutes. */
-export function fitCard(
+function fitCard(
   rows: CardRow[],
   limits: { minutesPerSession: number; sessions: number; listenFor: string },
 ): WeekCard {

@@ -10,7 +10,6 @@ export {
 } from './ladder.ts'
 export {
   composeCard,
-  fitCard,
   SESSION_MINUTES,
   SESSIONS,
   type CardInput,

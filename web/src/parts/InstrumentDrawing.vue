@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { columnEndMm, pictureOf, type FingerSystem, type TouchId } from '@halitus/core/instruments'
+import { pictureOf, type FingerSystem, type TouchId } from '@halitus/core/instruments'
 
 /** What a touch does, told by its shape: filled, ring, ring with a wedge down (pressing) or up (lifting). */
 type TouchState = 'held' | 'lifted' | 'pressing' | 'lifting'
@@ -20,7 +20,6 @@ const emit = defineEmits<{ touch: [id: TouchId] }>()
 const picture = computed(() => pictureOf(props.system, new Set(props.held)))
 const viewBox = computed(() => (props.small ? picture.value.fingersFrame : picture.value.frame).join(' '))
 const outline = computed(() => picture.value.outline.map((p) => p.join(',')).join(' '))
-const columnEnd = computed(() => columnEndMm(props.system.body, new Set(props.held)))
 const r = computed(() => picture.value.touchRadius)
 
 const stateOf = (id: TouchId, held: boolean): TouchState =>
@@ -55,7 +54,7 @@ const say = (state: TouchState) =>
     <rect
       :x="picture.column.fromMm"
       :y="-picture.column.half"
-      :width="columnEnd - picture.column.fromMm"
+      :width="picture.column.toMm - picture.column.fromMm"
       :height="2 * picture.column.half"
       class="column"
     />

@@ -1,4 +1,4 @@
-import { caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
+import { TWISTED_BY_KEYS, apartStep, caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
 import type { SetupStep } from '../types.ts'
 
 /** Bassoon in the order of work. Common practice of the trade; sentences are our own. */
@@ -103,6 +103,10 @@ export const BASSOON_SETUP: SetupStep[] = [
       ['biting', 'Biting', 'Sharp, low notes refuse.'],
       ['too-little', 'Too little reed', 'Thin and sharp.'],
     ],
+  ),
+  apartStep(
+    'Reed off, crook out by its plain end, bell with its key held, lock open, joints out of the boot straight.',
+    TWISTED_BY_KEYS,
   ),
   step(
     'swab',

@@ -1,4 +1,4 @@
-import { caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
+import { apartStep, caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
 import type { SetupStep } from '../types.ts'
 
 /** Practice chanter in the order of work. Common practice of the trade; sentences are our own. */
@@ -88,6 +88,11 @@ export const CHANTER_SETUP: SetupStep[] = [
       ['tongued', 'Notes begun with the tongue', 'Nothing to lean on later: begin with a gracenote.'],
     ],
   ),
+  apartStep('Top off with a straight turn; the reed stays or comes out by its staple; sole unscrewed.', [
+    'reed-pulled',
+    'Reed pulled by its blades',
+    'They split: hold the staple.',
+  ]),
   step(
     'dry',
     'after',

@@ -1,4 +1,14 @@
-import { caseStep, full, listStep, seatStep, singleReedSteps, step } from '../steps.ts'
+import {
+  REED_OFF,
+  TWISTED_BY_KEYS,
+  apartStep,
+  caseStep,
+  full,
+  listStep,
+  seatStep,
+  singleReedSteps,
+  step,
+} from '../steps.ts'
 import type { SetupStep, Teaching } from '../types.ts'
 
 /** Single reed and clarinet, in the order of work. Common practice of the trade; sentences are our own. */
@@ -58,6 +68,11 @@ export const CLARINET_SETUP: SetupStep[] = [
       ['throat-key', 'Left index on the A key', 'Every left-hand note squeaks.'],
     ],
     full(),
+  ),
+  apartStep(
+    'Reed first: loosen, lift straight, into the guard. Mouthpiece, barrel, joints with small twists, bridge lifted; bell last.',
+    REED_OFF,
+    TWISTED_BY_KEYS,
   ),
   step(
     'swab',

@@ -1,4 +1,4 @@
-import { caseStep, first, full, listStep, step } from '../steps.ts'
+import { TWISTED_BY_KEYS, apartStep, caseStep, first, full, listStep, step } from '../steps.ts'
 import type { SetupStep, Teaching } from '../types.ts'
 
 /** Flute in the order of work. Common practice of the trade; sentences are our own. */
@@ -93,6 +93,10 @@ export const FLUTE_SETUP: SetupStep[] = [
     'Down for all notes but D4, D5, the foot notes and a few at the top.',
     [['up', 'Little finger in the air', 'Dull notes, unsteady hold.']],
     full(),
+  ),
+  apartStep(
+    'Foot first, then the head joint: hold plain tube, small twists, no pull at the keys.',
+    TWISTED_BY_KEYS,
   ),
   step(
     'swab',

@@ -1,4 +1,4 @@
-import { caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
+import { TWISTED_BY_KEYS, apartStep, caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
 import type { SetupStep } from '../types.ts'
 
 /** Oboe in the order of work. Common practice of the trade; sentences are our own. */
@@ -101,6 +101,10 @@ export const OBOE_SETUP: SetupStep[] = [
     'Oboe at about 45 degrees, weight on the thumb near the nail joint.',
     [['wrist', 'Wrist bent', 'Fingers stiffen; ring finger leaks.']],
     full(),
+  ),
+  apartStep(
+    'Reed out by its thread and into its case; bell, joints with the levers open, small twists.',
+    TWISTED_BY_KEYS,
   ),
   step(
     'swab',

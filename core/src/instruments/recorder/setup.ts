@@ -1,4 +1,4 @@
-import { caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
+import { apartStep, caseStep, first, full, listStep, seatStep, step } from '../steps.ts'
 import type { SetupStep } from '../types.ts'
 
 /** Recorder in the order of work. Common practice of the trade; sentences are our own. */
@@ -90,6 +90,11 @@ export const RECORDER_SETUP: SetupStep[] = [
     [['flat-thumb', 'Thumb flat on the hole', 'The upper octave won’t come, or hisses.']],
     full(),
   ),
+  apartStep('Foot, then the head, with small twists; never wobbled sideways.', [
+    'wobbled-off',
+    'Joint wobbled off',
+    'Cork or thread tears, joint leaks.',
+  ]),
   step(
     'swab',
     'after',

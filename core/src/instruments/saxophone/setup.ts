@@ -1,4 +1,15 @@
-import { caseStep, first, full, listStep, seatStep, singleReedSteps, step } from '../steps.ts'
+import {
+  REED_OFF,
+  TWISTED_BY_KEYS,
+  apartStep,
+  caseStep,
+  first,
+  full,
+  listStep,
+  seatStep,
+  singleReedSteps,
+  step,
+} from '../steps.ts'
 import type { SetupStep } from '../types.ts'
 
 /** Saxophone in the order of work. Common practice of the trade; sentences are our own. */
@@ -74,6 +85,11 @@ export const SAXOPHONE_SETUP: SetupStep[] = [
       ['side-keys', 'Right hand on the side keys', 'Low notes jump up.'],
     ],
     full(),
+  ),
+  apartStep(
+    'Reed first: loosen, lift straight, into the guard. Mouthpiece off the cork, neck off with the screw loose, plug in the body.',
+    REED_OFF,
+    TWISTED_BY_KEYS,
   ),
   step(
     'swab',

@@ -12,6 +12,7 @@ import {
   type ReedState,
 } from '@halitus/core/reeds'
 import Choice from '../../parts/Choice.vue'
+import { dayName } from '../../shell/words.ts'
 import CrowPanel from './CrowPanel.vue'
 import StrengthAdviser from './StrengthAdviser.vue'
 import { useReeds } from './store.ts'
@@ -148,7 +149,11 @@ async function add() {
           <b class="name">{{ r.name }}</b>
           <span v-if="r.inMouthpiece" class="mark">being played</span>
           <p class="soft">
-            {{ [strengthOf(r), r.maker, r.cut].filter(Boolean).join(', ') || 'strength not noted' }}
+            {{
+              [strengthOf(r), r.maker, r.cut, r.firstUse && `since ${dayName(r.firstUse).slice(4)}`]
+                .filter(Boolean)
+                .join(', ') || 'strength not noted'
+            }}
           </p>
         </div>
         <div>

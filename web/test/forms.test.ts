@@ -1,0 +1,76 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import LearnerForm from '@/studio/learners/LearnerForm.vue'
+import NewLesson from '@/studio/today/NewLesson.vue'
+import { useStudio } from '@/studio/store.ts'
+import { openHouse, type House } from './real-server.ts'
+
+let house: House
+beforeAll(async () => {
+  house = await openHouse()
+})
+afterAll(() => house.close())
+
+/** Dialogs are drawn at the end of the page, outside their component. */
+const dialog = () => document.querySelector('.ant-modal') as HTMLElement
+const press = async (text: string) => {
+  const buttons = [...dialog().querySelectorAll('button')]
+  buttons.find((b) => b.textContent?.trim() === text)!.click()
+  await house.settle()
+}
+async function type(selector: string, value: string) {
+  const input = dialog().querySelector(selector) as HTMLInputElement
+  input.value = value
+  input.dispatchEvent(new Event('input', { bubbles: true }))
+  input.dispatchEvent(new Event('change', { bubbles: true }))
+  await house.settle()
+}
+
+describe('a new learner', () => {
+  it('is refused field by field, then added', async () => {
+    const form = await house.mount(LearnerForm, { props: { open: true } })
+    await press('Add')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Name is missing.')
+    await type('#l-name', 'Wim Oster')
+    await press('Add')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Year of birth is missing.')
+    await type('#l-year', '1492')
+    await press('Add')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('least allowed is 1900')
+    await type('#l-year', '2012')
+    await press('Add')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain(
+      'Instruments must have at least 1.',
+    )
+    const flute = [...dialog().querySelectorAll('label')].find((l) => l.textContent?.trim() === 'Flute')!
+    flute.querySelector('input')!.click()
+    await house.settle()
+    await press('Add')
+    expect(useStudio().learners?.some((l) => l.name === 'Wim Oster')).toBe(true)
+    form.unmount()
+  })
+})
+
+describe('a new lesson', () => {
+  it('asks who comes, offers their instruments, and is opened', async () => {
+    document.body.innerHTML = ''
+    await useStudio().load()
+    const before = useStudio().today!.lessons.length
+    const form = await house.mount(NewLesson, { props: { open: false } })
+    await form.setProps({ open: true })
+    await house.settle()
+    await press('Open it')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toBe('Choose who comes.')
+    const who = dialog().querySelector('#lesson-learner') as HTMLSelectElement
+    const saskia = [...who.options].find((o) => o.textContent === 'Saskia Vell')!
+    who.selectedIndex = saskia.index
+    who.dispatchEvent(new Event('change', { bubbles: true }))
+    await house.settle()
+    const offered = [...(dialog().querySelector('#lesson-instrument') as HTMLSelectElement).options].map(
+      (o) => o.textContent,
+    )
+    expect(offered).toEqual(['Clarinet in B♭', 'Tenor saxophone'])
+    await press('Open it')
+    expect(useStudio().today!.lessons.length).toBe(before + 1)
+    form.unmount()
+  })
+})
