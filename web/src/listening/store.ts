@@ -22,6 +22,8 @@ export const useListening = defineStore('listening', () => {
   const source = useLocalStorage<SoundSource>('halitus.source', 'microphone')
   const presetId = useLocalStorage('halitus.preset', PRESETS[0].id)
   const playerLengthS = useLocalStorage('halitus.playerLength', 8)
+  /** The simulated player's seed, for hearing the very same tone again; 0 is another one each time. */
+  const playerSeed = useLocalStorage('halitus.seed', 0)
   const aloud = useLocalStorage('halitus.aloud', false)
   const state = ref<'idle' | 'listening' | 'judging'>('idle')
   const problem = ref('')
@@ -100,7 +102,7 @@ export const useListening = defineStore('listening', () => {
           written: what.written,
           lengthS: playerLengthS.value,
           a4Hz: ear.a4Hz,
-          seed: Math.floor(Math.random() * 1e6),
+          seed: playerSeed.value || Math.floor(Math.random() * 1e6),
         }
         opening = listenToPlayer(performance, aloud.value, hear, () => void stop())
       }
