@@ -207,7 +207,7 @@ async function add() {
         </div>
       </li>
     </ul>
-    <p v-if="retired">
+    <p v-if="retired" class="retired">
       <Button size="small" :aria-expanded="retiredShown" @click="retiredShown = !retiredShown">{{
         retiredShown ? 'Fold the retired ones away' : `Retired: ${retired}`
       }}</Button>
@@ -286,6 +286,9 @@ async function add() {
 .gone .name {
   color: var(--soft);
   text-decoration: line-through;
+}
+.retired {
+  margin-top: 8px;
 }
 .taps {
   display: flex;

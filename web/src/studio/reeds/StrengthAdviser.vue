@@ -29,6 +29,8 @@ const verdict = computed(() =>
 const best = computed(() => verdict.value.opinions[0]!)
 const toggle = (id: string) =>
   (chosen.value = chosen.value.includes(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
+/** Within a sentence; units keep their capitals. */
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 const percent = (x: number) => `${Math.round(100 * x)} %`
 const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }))
 </script>
@@ -71,8 +73,8 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
       <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
         <b>{{ o.words }}</b> <span class="soft">{{ percent(o.belief) }}</span>
         <ul>
-          <li v-for="e in o.for" :key="e.words">for: {{ e.words.toLowerCase() }}</li>
-          <li v-for="e in o.against" :key="e.words" class="soft">against: {{ e.words.toLowerCase() }}</li>
+          <li v-for="e in o.for" :key="e.words">for: {{ lower(e.words) }}</li>
+          <li v-for="e in o.against" :key="e.words" class="soft">against: {{ lower(e.words) }}</li>
         </ul>
       </div>
     </div>
