@@ -47,7 +47,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
 </script>
 
 <template>
-  <Modal v-model:open="open" title="New learner" ok-text="Add" cancel-text="Leave" :width="560" @ok="add">
+  <Modal v-model:open="open" title="New learner" ok-text="Add" cancel-text="Leave" :width="640" @ok="add">
     <div class="form">
       <label for="l-name">Name</label>
       <Input
@@ -95,7 +95,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
 <style scoped>
 .form {
   display: grid;
-  grid-template-columns: 130px 1fr;
+  grid-template-columns: 130px minmax(0, 1fr);
   gap: 12px;
   align-items: center;
 }
