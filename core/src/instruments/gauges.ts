@@ -1,6 +1,7 @@
 import type { Gauge, Measure } from './gauge.ts'
 
-/** Gauges shared by families. Tolerances are common practice; what a wrong place does is in our own words. */
+/** Gauges shared by families. The share of the neck cork is common practice; the other tolerances put
+ * “level”, “a hair” and “pulled out a little” into figures from memory. What a wrong place does is in our own words. */
 const mm = (
   id: string,
   label: string,
@@ -46,7 +47,7 @@ export const reedOnMouthpiece: Gauge = {
     }),
   ],
   caution: 'Move the reed by its thick end; the tip is never touched.',
-  source: 'common practice',
+  source: 'from memory',
 }
 
 export const ligatureHeight: Gauge = {
@@ -65,7 +66,7 @@ export const ligatureHeight: Gauge = {
     }),
   ],
   caution: 'No force: a ligature that resists is the wrong way round.',
-  source: 'common practice',
+  source: 'from memory',
 }
 
 /** @param corkMm length of the cork, from memory of ordinary necks */
@@ -109,7 +110,7 @@ export const gapAt = (id: string, name: string, between: [string, string], most 
       lengthens: 1,
     }),
   ],
-  source: 'common practice',
+  source: 'from memory',
 })
 
 export const headPull = (name: string, ideal: [number, number], max: number): Gauge => ({
@@ -128,7 +129,7 @@ export const headPull = (name: string, ideal: [number, number], max: number): Ga
       lengthens: 1,
     }),
   ],
-  source: 'common practice',
+  source: 'from memory',
 })
 
 export const headRotation: Gauge = {
@@ -151,7 +152,7 @@ export const headRotation: Gauge = {
       lengthens: 0,
     },
   ],
-  source: 'common practice',
+  source: 'from memory',
 }
 
 /** A reed that is pushed into its seat: deeper is a shorter tube. */
@@ -179,7 +180,7 @@ export const seatDepth = (
     }),
   ],
   caution: 'By the staple or thread, never by the blades.',
-  source: 'common practice',
+  source: 'from memory',
 })
 
 /** @param ideal opening in the middle of the tip, mm, from memory of ordinary reeds */

@@ -14,6 +14,9 @@ const right = computed(() =>
   props.gauge.measures.every((m) => v(m.id) >= m.ideal[0] && v(m.id) <= m.ideal[1]),
 )
 
+/** A whole cork, mm: what covering all of it takes off the tube. Other seats are drawn as deep as an ordinary one. */
+const corkMm = computed(() => (first.value.unit === '%' ? -100 * first.value.lengthens : 32))
+
 /** Millimetres seen across the drawing: what matters is large. */
 const ACROSS_MM: Record<Gauge['drawing'], [number, number]> = {
   'single-reed': [30, 18],
@@ -33,12 +36,11 @@ const drags = computed<{ x?: [string, number]; y?: [string, number] }>(() => {
     ligature: { y: [id, 1] },
     rotation: { x: [id, -4] },
     tip: { y: [id, 2] },
-    depth: { x: [id, first.value.unit === '%' ? -100 / CORK_MM : -1] },
+    depth: { x: [id, first.value.unit === '%' ? -100 / corkMm.value : -1] },
     gap: { x: [id, 1] },
   }
   return along[props.gauge.drawing]
 })
-const CORK_MM = 32
 
 function set(id: string, to: number) {
   const m = props.gauge.measures.find((x) => x.id === id)!
@@ -64,7 +66,9 @@ function grab(event: PointerEvent) {
   el.addEventListener('pointermove', move)
   el.addEventListener('pointerup', done)
 }
-const depthMm = computed(() => (first.value.unit === '%' ? (value.value / 100) * CORK_MM : 16 + value.value))
+const depthMm = computed(() =>
+  first.value.unit === '%' ? (value.value / 100) * corkMm.value : 16 + value.value,
+)
 const almond = (side: 1 | -1) => `M -6 0 Q 0 ${side * value.value} 6 0`
 </script>
 
@@ -96,14 +100,14 @@ const almond = (side: 1 | -1) => `M -6 0 Q 0 ${side * value.value} 6 0`
     </template>
     <template v-else-if="gauge.drawing === 'depth'">
       <rect x="-45" y="-6" width="45" height="12" class="fixed" />
-      <rect x="-4" y="-6.6" :width="CORK_MM" height="13.2" class="reed" />
-      <rect :x="-4 + CORK_MM - depthMm" y="-10" width="46" height="20" rx="3" class="moved" />
+      <rect x="-4" y="-6.6" :width="corkMm" height="13.2" class="reed" />
+      <rect :x="-4 + corkMm - depthMm" y="-10" width="46" height="20" rx="3" class="moved" />
       <g v-if="first.unit === '%'">
         <line
           v-for="share in first.ideal"
           :key="share"
-          :x1="-4 + CORK_MM * (1 - share / 100)"
-          :x2="-4 + CORK_MM * (1 - share / 100)"
+          :x1="-4 + corkMm * (1 - share / 100)"
+          :x2="-4 + corkMm * (1 - share / 100)"
           y1="-15"
           y2="15"
           class="level"
