@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import js from '@eslint/js'
 import ts from 'typescript-eslint'
 import vue from 'eslint-plugin-vue'
@@ -10,19 +11,51 @@ const onlyThroughTheFace = {
   group: ['../*/*.ts', '!../*/index.ts', '../../*/*.ts', '!../../*/index.ts'],
   message: 'Import another folder through its index.ts.',
 }
-/** In core, a folder may use only folders that come before it. */
-const order = [
+const coreByItsFaces = { group: ['**/core/src/**', '@halitus/core/*/*'], message: 'Use core’s faces.' }
+/** In core, a folder may use only folders that come before it; one that isn't listed is refused. */
+const CORE = [
+  'errors',
+  'time',
+  'schools',
   'pitch',
   'instruments',
+  'fields',
   'fingering',
   'acoustics',
   'sound',
   'player',
   'reeds',
+  'records',
   'practice',
   'contract',
 ]
-const laterThan = (name) => order.slice(order.indexOf(name) + 1)
+/** The same for the interface: what is drawn stands on what it is drawn with, never the other way round. */
+const WEB = [
+  'base',
+  'api',
+  'workers',
+  'parts',
+  'listening',
+  'reeds',
+  'card',
+  'lesson',
+  'stages',
+  'studio',
+  'shell',
+]
+const folders = (root) =>
+  readdirSync(new URL(root, import.meta.url), { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map((entry) => entry.name)
+for (const [root, order] of [
+  ['./core/src', CORE],
+  ['./web/src', WEB],
+]) {
+  const unknown = folders(root).filter((name) => !order.includes(name))
+  if (unknown.length)
+    throw new Error(`${root} has a folder without a place in the order: ${unknown.join(', ')}.`)
+}
+const laterThan = (order, name) => order.slice(order.indexOf(name) + 1)
 
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'playwright-report/', '.cache/'] },
@@ -53,7 +86,7 @@ export default ts.config(
       'no-restricted-imports': ['error', { patterns: [onlyThroughTheFace] }],
     },
   },
-  ...order.map((name) => ({
+  ...CORE.map((name) => ({
     files: [`core/src/${name}/**/*.ts`],
     rules: {
       'no-restricted-imports': [
@@ -61,7 +94,7 @@ export default ts.config(
         {
           patterns: [
             ...(name === 'instruments' ? [] : [onlyThroughTheFace]),
-            ...laterThan(name).map((later) => ({
+            ...laterThan(CORE, name).map((later) => ({
               group: [`**/${later}/index.ts`],
               message: `${name} comes before ${later}.`,
             })),
@@ -71,13 +104,25 @@ export default ts.config(
     },
   })),
   {
-    files: ['server/src/**/*.ts', 'web/src/**/*.{ts,vue}'],
+    files: ['server/src/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [coreByItsFaces] }] },
+  },
+  ...WEB.map((name) => ({
+    files: [`web/src/${name}/**/*.{ts,vue}`],
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: ['**/core/src/**', '@halitus/core/*/*'], message: "Use core's faces." }] },
+        {
+          patterns: [
+            coreByItsFaces,
+            ...laterThan(WEB, name).map((later) => ({
+              group: [`@/${later}/**`, `../${later}/**`, `../../${later}/**`],
+              message: `${name} comes before ${later}.`,
+            })),
+          ],
+        },
       ],
     },
-  },
+  })),
   prettier,
 )

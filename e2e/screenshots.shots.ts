@@ -1,5 +1,6 @@
 import { test, type Page } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
+import { soundFile } from './sounds.ts'
 
 /** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
 const to = (name: string) => fileURLToPath(new URL(`../docs/screenshots/${name}.png`, import.meta.url))
@@ -16,9 +17,7 @@ async function shoot(page: Page, path: string, name: string, before?: () => Prom
 test('screenshots', async ({ page }) => {
   test.setTimeout(120_000)
   await page.addInitScript(() => {
-    localStorage['halitus.source'] = 'player'
-    localStorage['halitus.preset'] = 'sags'
-    localStorage['halitus.playerLength'] = '20'
+    localStorage['halitus.source'] = 'file'
   })
   await shoot(page, '/', 'today')
   await shoot(page, `${lesson}/setup`, 'setup', async () => {
@@ -28,8 +27,13 @@ test('screenshots', async ({ page }) => {
     }
   })
   await shoot(page, `${lesson}/sound`, 'sound', async () => {
-    await page.keyboard.press('Space')
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
     await page.locator('.facts').waitFor({ timeout: 40_000 })
+  })
+  await shoot(page, `${lesson}/sound`, 'bend', async () => {
+    await page.getByText('Bend range').click()
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('mouthpiece-bend'))
+    await page.locator('.verdict').waitFor()
   })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
     await page.locator('.between button').first().click()
@@ -59,7 +63,9 @@ test('screenshots', async ({ page }) => {
   })
   await setup('ottoline-brask', 'instrument', 'Instrument')
   await shoot(page, '/reeds', 'reeds')
-  await shoot(page, '/learners/ottoline-brask', 'progress')
+  await shoot(page, '/learners/ottoline-brask', 'progress', () =>
+    page.getByRole('button', { name: 'Long tone E4' }).click(),
+  )
   await shoot(page, '/learners', 'learners')
   await page.setViewportSize({ width: 390, height: 844 })
   await shoot(page, '/card/pim-askerud-w12-card', 'card')

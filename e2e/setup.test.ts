@@ -1,8 +1,9 @@
 import { expect, test, type Page } from '@playwright/test'
+import { ownLesson } from './own-lesson.ts'
 
 /** Set-up beyond the checklist: gauge, reeds, adviser, timers, the instrument itself. */
 const open = async (page: Page, learner: string, view: string) => {
-  await page.goto(`/lessons/${learner}-w13/setup`)
+  await page.goto(`${await ownLesson(page.request, learner)}/setup`)
   await page.getByText(view, { exact: true }).first().click()
 }
 
@@ -14,7 +15,7 @@ test('every instrument has its checklist', async ({ page }) => {
     'juniper-holm',
     'ruaridh-penhallow',
   ]) {
-    await page.goto(`/lessons/${learner}-w13/setup`)
+    await page.goto(`${await ownLesson(page.request, learner)}/setup`)
     await expect(page.getByText(/0 of 1\d looked at/)).toBeVisible()
     await page.keyboard.press('Space')
     await expect(page.getByText(/1 of 1\d looked at/)).toBeVisible()

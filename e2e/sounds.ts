@@ -19,6 +19,28 @@ export const SOUNDS = {
     unsteadyCents: 3,
     breathDb: -45,
   },
+  'clarinet-swell': {
+    instrument: 'clarinet',
+    written: 'E4',
+    lengthS: 22.4,
+    leadS: 0.4,
+    tailS: 0.8,
+    dynamics: 'swell',
+    rangeDb: 14,
+    sagCents: -14,
+    unsteadyCents: 3,
+    breathDb: -40,
+  },
+  // A mouthpiece alone sounds near concert C6.
+  'mouthpiece-bend': {
+    instrument: 'clarinet',
+    written: 'D6',
+    lengthS: 6,
+    leadS: 0.4,
+    tailS: 0.8,
+    bendCents: { low: -96, high: 28 },
+    unsteadyCents: 2,
+  },
   'flute-b4': { instrument: 'flute', written: 'B4', lengthS: 5, leadS: 0.4, tailS: 0.6, unsteadyCents: 4 },
 } as const satisfies Record<string, Performance>
 

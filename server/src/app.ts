@@ -5,6 +5,7 @@ import helmet from 'helmet'
 import { rateLimit } from 'express-rate-limit'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
+import { ROUTES } from '@halitus/core/contract'
 import { cardRoutes } from './cards/index.ts'
 import type { Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
@@ -63,7 +64,6 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
     legacyHeaders: false,
     handler: () => {
       throw new HttpError(
-        429,
         'too-many',
         `More than ${heavyPerMinute} heavy requests in a minute; wait a little.`,
       )
@@ -75,11 +75,11 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
   app.use('/api/import', express.json({ limit: '50mb' }))
   app.use('/api', express.json({ limit: '200kb' }))
 
-  const own = routes()
-  own.add('get', '/health', { summary: 'Ready once migrations are in' }, () => ({ ok: true }))
-  own.add('get', '/openapi.json', { summary: 'This description' }, () => description)
+  const description = openApi()
   const all = [
-    own,
+    routes()
+      .on(ROUTES.health, () => ({ ok: true }))
+      .on(ROUTES.openapi, () => description),
     todayRoutes(db, now),
     learnerRoutes(
       db,
@@ -94,7 +94,6 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
     fingeringRoutes(),
     studioRoutes(db, now),
   ]
-  const description = openApi([...all, sound].flatMap((r) => r.documented))
   for (const { router } of all) app.use('/api', router)
   app.use('/api', unknownRoute)
 

@@ -10,10 +10,11 @@ beforeAll(async () => {
 afterAll(() => studio.stop())
 
 const LESSON = '/api/lessons/ottoline-brask-w13'
-const tone = (id: string, over: object = {}) => ({
+const tone = (id: string, over: object = {}, provenance = 'microphone') => ({
   id,
   stage: 'sound',
   kind: 'long-tone',
+  provenance,
   data: {
     written: 'E4',
     targetS: 21,
@@ -26,12 +27,61 @@ const tone = (id: string, over: object = {}) => ({
     hnrDb: 18,
     wobbleCents: 3,
     wobbleHz: 5,
-    source: 'player',
     centsCurve: [1, 2],
     dbCurve: [-20, -19],
     ...over,
   },
 })
+
+const OLD_TONE = { ...tone('x', { written: 'A#4' }).data }
+const OLD_ENTRY = { lessonId: 'l', learnerId: 'a', instrument: 'clarinet', stage: 'sound' }
+/** As the program wrote it before provenance, schools and keyed targets. */
+const OLD_FILE = {
+  format: 'halitus-studio',
+  version: 1,
+  exportedAt: '2026-02-01T10:00:00.123',
+  studio: { name: 'S', place: '', a4Hz: 440 },
+  learners: [
+    {
+      id: 'a',
+      name: 'A',
+      birthYear: 2010,
+      instruments: ['clarinet'],
+      attitude: 'observe',
+      minutesPerSession: 10,
+      sessionsPerWeek: 5,
+      note: '',
+      archived: false,
+      createdAt: '2026-01-02T10:00',
+    },
+  ],
+  lessons: [
+    {
+      id: 'l',
+      learnerId: 'a',
+      instrument: 'clarinet',
+      startsAt: '2026-01-05T18:20',
+      minutes: 30,
+      finishedAt: null,
+    },
+  ],
+  entries: [
+    { ...OLD_ENTRY, id: '1', kind: 'target', at: '2026-01-05T18:21:00', data: { targetS: 6 } },
+    {
+      ...OLD_ENTRY,
+      id: '2',
+      kind: 'long-tone',
+      at: '2026-01-05T18:22:00',
+      data: { ...OLD_TONE, source: 'player' },
+    },
+    { ...OLD_ENTRY, id: '3', kind: 'target', at: '2026-01-05T18:23:00', data: { targetS: 9 } },
+    { ...OLD_ENTRY, id: '4', kind: 'note', at: '2026-01-05T18:24:00', data: { text: 'hello' } },
+  ],
+  cards: [],
+  ticks: [],
+  reports: [],
+  plans: [],
+}
 
 describe('the demo studio', () => {
   it('has eight learners aged 9 to 67 and every family', async () => {
@@ -67,10 +117,13 @@ describe('the demo studio', () => {
 })
 
 describe('a lesson', () => {
+  const aim = async () =>
+    (await studio.call('GET', LESSON)).data.aims.find((a: { about: string }) => a.about === 'E4')
   it('opens with the last card and what needs attention', async () => {
     const { data } = await studio.call('GET', LESSON)
     expect(data.lastCard.ticks.length).toBeGreaterThan(0)
-    expect(data.target.targetS).toBe(21)
+    const long = data.aims.find((a: { about: string }) => a.about === 'E4')
+    expect(long.value).toBe(21)
     expect(data.concerns[0].kind).toBe('stuck')
     expect(data.card).toBeNull()
   })
@@ -79,18 +132,21 @@ describe('a lesson', () => {
       id: 'tab-a',
       stage: 'breath',
       kind: 'note',
+      provenance: 'tapped',
       data: { text: 'from one tab' },
     })
     const b = await studio.call('POST', `${LESSON}/entries`, {
       id: 'tab-b',
       stage: 'breath',
       kind: 'note',
+      provenance: 'tapped',
       data: { text: 'from the other' },
     })
     const again = await studio.call('POST', `${LESSON}/entries`, {
       id: 'tab-a',
       stage: 'breath',
       kind: 'note',
+      provenance: 'tapped',
       data: { text: 'from one tab' },
     })
     expect([a.status, b.status, again.status]).toEqual([201, 201, 201])
@@ -98,6 +154,7 @@ describe('a lesson', () => {
       id: 'tab-a',
       stage: 'breath',
       kind: 'note',
+      provenance: 'tapped',
       data: { text: 'something else' },
     })
     expect(other.status).toBe(409)
@@ -115,17 +172,48 @@ describe('a lesson', () => {
   })
   it('moves the ladder on when a tone was held, and lets the teacher overrule it', async () => {
     await studio.call('POST', `${LESSON}/entries`, tone('t1'))
-    expect((await studio.call('GET', LESSON)).data.target.targetS).toBe(24)
+    expect((await aim()).value).toBe(24)
     await studio.call('POST', `${LESSON}/entries`, {
       id: 'over',
       stage: 'sound',
       kind: 'target',
-      data: { targetS: 22 },
+      provenance: 'tapped',
+      data: { goal: 'long-tone', about: 'E4', value: 22 },
     })
-    expect((await studio.call('GET', LESSON)).data.target).toEqual({
-      targetS: 22,
-      why: 'Set by the teacher.',
+    expect(await aim()).toMatchObject({ value: 22, why: 'Set by the teacher.' })
+  })
+  it('lets simulated sound be tried, and moves nothing by it', async () => {
+    const before = await studio.call('GET', LESSON)
+    const progress = async () => (await studio.call('GET', '/api/learners/ottoline-brask')).data
+    const known = await progress()
+    const { status, data } = await studio.call(
+      'POST',
+      `${LESSON}/entries`,
+      tone('fake', { lengthS: 59 }, 'simulated'),
+    )
+    expect([status, data.provenance]).toEqual([201, 'simulated'])
+    const after = await studio.call('GET', LESSON)
+    expect(after.data.aims).toEqual(before.data.aims)
+    expect(after.data.concerns).toEqual(before.data.concerns)
+    expect((await progress()).aims).toEqual(known.aims)
+    expect((await progress()).concerns).toEqual(known.concerns)
+  })
+  it('answers one entry in under 5 kB, in the order of what happened', async () => {
+    const curve = Array.from({ length: 60 }, (_, i) => -12.3 - i / 10)
+    const response = await studio.raw(`${LESSON}/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(tone('small', { written: 'G4', centsCurve: curve, dbCurve: curve })),
     })
+    const text = await response.text()
+    expect(text.length).toBeLessThan(5000)
+    const { data } = await studio.call('GET', LESSON)
+    const seqs = data.entries.map((e: { seq: number }) => e.seq)
+    expect(seqs).toEqual([...seqs].sort((a, b) => a - b))
+    expect(JSON.parse(text).seq).toBe(Math.max(...seqs))
+    // The curves of this lesson's own tones come with it, so that they can be looked at again.
+    expect(data.entries.at(-1).data.centsCurve).toHaveLength(60)
+    await studio.call('DELETE', `${LESSON}/entries/small`)
   })
   it('composes the card from what was done, and the next lesson opens with it', async () => {
     const { status, data } = await studio.call('POST', `${LESSON}/card`, {})
@@ -136,7 +224,7 @@ describe('a lesson', () => {
     const next = await studio.call('POST', '/api/learners/ottoline-brask/lessons', {
       id: 'next-one',
       instrument: 'clarinet',
-      startsAt: '2026-03-27T18:20',
+      startsAt: '2026-03-27T18:20:00',
       minutes: 30,
     })
     expect(next.status).toBe(201)
@@ -158,6 +246,7 @@ describe('a lesson', () => {
       id: 's',
       stage: 'setup',
       kind: 'setup',
+      provenance: 'tapped',
       data: { stepId: 'gold', verdict: 'ok' },
     })
     expect(step.data.error.message).toContain('no such step')
@@ -165,6 +254,7 @@ describe('a lesson', () => {
       id: 's',
       stage: 'setup',
       kind: 'setup',
+      provenance: 'tapped',
       data: { stepId: 'soak', verdict: 'wrong', faultId: 'gold' },
     })
     expect(fault.data.error.message).toContain('allowed: dry, chipped')
@@ -173,7 +263,7 @@ describe('a lesson', () => {
         await studio.call('POST', '/api/learners/pim-askerud/lessons', {
           id: 'x',
           instrument: 'oboe',
-          startsAt: '2026-03-27',
+          startsAt: '2026-03-27T18:20:00',
           minutes: 30,
         })
       ).data.error.message,
@@ -183,6 +273,22 @@ describe('a lesson', () => {
 
 describe('the card', () => {
   const card = async () => (await studio.call('GET', LESSON)).data.card
+  it('keeps ticks with what they were made for when it is composed anew', async () => {
+    const before = await card()
+    const row = before.rows[0]
+    await studio.call('POST', `${LESSON}/entries`, {
+      id: 'late-fault',
+      stage: 'setup',
+      kind: 'setup',
+      provenance: 'tapped',
+      data: { stepId: 'soak', verdict: 'wrong', faultId: 'dry' },
+    })
+    const { data } = await studio.call('POST', `${LESSON}/card`)
+    expect(data.card.rows[0].id).toBe('setup-soak')
+    const ticked = data.card.ticks.map((t: { rowId: string }) => t.rowId)
+    expect(ticked).toEqual([row.id])
+    expect(data.card.rows.find((r: { id: string }) => r.id === row.id).title).toBe(row.title)
+  })
   it('refuses the later of two changes made from the same state', async () => {
     const { id, version, rows } = await card()
     const first = await studio.call('PATCH', `/api/cards/${id}`, {
@@ -205,12 +311,16 @@ describe('the card', () => {
   it('takes ticks and takes them back', async () => {
     const { id, rows } = await card()
     const path = `/api/cards/${id}/ticks/${rows[0].id}`
-    expect((await studio.call('PUT', `${path}/7`)).data.ticks).toHaveLength(2)
-    expect((await studio.call('PUT', `${path}/7`)).data.ticks).toHaveLength(2)
-    expect((await studio.call('DELETE', `${path}/7`)).data.ticks).toHaveLength(1)
+    await studio.call('PUT', `${path}/1`)
+    const own = (data: { ticks: { rowId: string }[] }) => data.ticks.filter((t) => t.rowId === rows[0].id)
+    expect(own((await studio.call('PUT', `${path}/7`)).data)).toHaveLength(2)
+    expect(own((await studio.call('PUT', `${path}/7`)).data)).toHaveLength(2)
+    expect(own((await studio.call('DELETE', `${path}/7`)).data)).toHaveLength(1)
     expect((await studio.call('PUT', `${path}/8`)).data.error.message).toBe(
-      'session is 8; this card has 1 to 7.',
+      'session is “8”; this card has 1 to 7.',
     )
+    for (const odd of ['0x1', '1.0', '01', ' 1', '0'])
+      expect((await studio.call('PUT', `${path}/${encodeURIComponent(odd)}`)).status, odd).toBe(400)
     expect((await studio.call('PUT', `/api/cards/${id}/ticks/nothing/1`)).status).toBe(404)
   })
   it('takes trouble reported from home', async () => {
@@ -249,7 +359,7 @@ describe('learners and plans', () => {
       name: 'New One',
       birthYear: 2014,
       instruments: ['flute'],
-      attitude: 'observe',
+      schools: { attitude: 'observe' },
       minutesPerSession: 10,
       sessionsPerWeek: 5,
       note: '',
@@ -264,7 +374,7 @@ describe('learners and plans', () => {
     expect(answer.data).toMatchObject({
       entries: [],
       cards: [],
-      targets: [{ instrument: 'flute', target: { targetS: 4 } }],
+      aims: [{ instrument: 'flute', aims: [] }],
     })
     expect((await studio.call('POST', '/api/learners', { ...input, name: '' })).data.error).toEqual({
       code: 'invalid',
@@ -371,7 +481,111 @@ describe('sound', () => {
   })
 })
 
+describe('sending again', () => {
+  const twice = async (path: string, body: { id?: string }) => {
+    const first = await studio.call('POST', path, body)
+    const again = await studio.call('POST', path, body)
+    expect([first.status, again.status], path).toEqual([201, 201])
+    expect(again.data, path).toEqual(first.data)
+    return first.data
+  }
+  it('does no harm to anything that is sent with an id, and refuses another thing under the same one', async () => {
+    const learner = {
+      id: 'sent-twice',
+      name: 'Twice',
+      birthYear: 2010,
+      instruments: ['clarinet'],
+      schools: {},
+      minutesPerSession: 10,
+      sessionsPerWeek: 5,
+      note: '',
+    }
+    await twice('/api/learners', learner)
+    const other = (path: string, body: object) => studio.call('POST', path, body)
+    expect((await other('/api/learners', { ...learner, birthYear: 1980 })).data.error.code).toBe(
+      'other-content',
+    )
+
+    const lesson = { id: 'l-twice', instrument: 'clarinet', startsAt: '2026-03-27T18:20:00', minutes: 30 }
+    await twice('/api/learners/sent-twice/lessons', lesson)
+    expect((await other('/api/learners/sent-twice/lessons', { ...lesson, minutes: 20 })).status).toBe(409)
+    expect(
+      (await other('/api/learners/pim-askerud/lessons', { ...lesson, instrument: 'flute' })).status,
+    ).toBe(409)
+
+    const reed = {
+      id: 'reed-twice',
+      instrument: 'clarinet',
+      name: 'Blue',
+      maker: '',
+      strength: 2,
+      strengthWords: '',
+      cut: '',
+      firstUse: null,
+      state: 'new',
+    }
+    await twice('/api/learners/sent-twice/reeds', reed)
+    const use = { id: 'use-twice', at: '2026-03-20T10:00:00', minutes: 5, rating: null, fault: '' }
+    await twice('/api/reeds/reed-twice/uses', use)
+    expect((await other('/api/reeds/reed-twice/uses', { ...use, minutes: 6 })).status).toBe(409)
+    // What has happened since isn't undone by an old message that comes again.
+    await studio.call('PATCH', '/api/reeds/reed-twice', { state: 'retired' })
+    expect((await other('/api/learners/sent-twice/reeds', reed)).data.state).toBe('retired')
+    expect((await other('/api/reeds/reed-twice/uses', use)).data).toMatchObject({ minutes: 5 })
+
+    const piece = {
+      id: 'p-twice',
+      instrument: 'clarinet',
+      name: 'Mine',
+      serial: '',
+      owner: 'learner',
+      note: '',
+    }
+    await twice('/api/learners/sent-twice/pieces', piece)
+    expect((await other('/api/learners/sent-twice/pieces', { ...piece, name: 'Yours' })).status).toBe(409)
+    const service = { id: 's-twice', at: '2026-03-20T10:00:00', kind: 'fault', text: 'leaks' }
+    await twice('/api/pieces/p-twice/services', service)
+    expect((await other('/api/pieces/p-twice/services', { ...service, text: 'none' })).status).toBe(409)
+    const plan = { text: 'slow', version: 0 }
+    for (const _ of [1, 2])
+      expect((await studio.call('PUT', '/api/learners/sent-twice/plans/tune', plan)).data.version).toBe(1)
+  })
+  it('keeps an instrument that has lessons', async () => {
+    const { data, status } = await studio.call('PATCH', '/api/learners/pim-askerud', {
+      instruments: ['oboe'],
+    })
+    expect([status, data.error.field]).toEqual([400, 'instruments'])
+    expect(data.error.message).toContain('leaves out flute')
+  })
+})
+
 describe('the whole studio as a file', () => {
+  it('takes a file of the version before, with nothing lost', async () => {
+    const other = await startStudio()
+    const { data } = await other.call('POST', '/api/import', OLD_FILE)
+    expect(data.imported).toEqual({ learners: 1, lessons: 1, entries: 4 })
+    const { data: file } = await other.call('GET', '/api/export')
+    expect(file.learners[0]).toMatchObject({
+      schools: { attitude: 'observe' },
+      createdAt: '2026-01-02T10:00:00',
+    })
+    expect(file.lessons[0].startsAt).toBe('2026-01-05T18:20:00')
+    expect(
+      file.entries.map((e: { kind: string; provenance: string; seq: number; data: object }) => [
+        e.seq,
+        e.kind,
+        e.provenance,
+        e.data,
+      ]),
+    ).toEqual([
+      [1, 'note', 'tapped', { text: 'Target set to 6 s' }],
+      [2, 'long-tone', 'simulated', OLD_TONE],
+      [3, 'target', 'tapped', { goal: 'long-tone', about: 'Bb4', value: 9 }],
+      [4, 'note', 'typed', { text: 'hello' }],
+    ])
+    expect(file.reeds).toEqual([])
+    await other.stop()
+  })
   it('comes back the same after export and import', async () => {
     const { data: file } = await studio.call('GET', '/api/export')
     expect((await studio.call('POST', '/api/import', file)).data.imported.learners).toBe(file.learners.length)

@@ -1,6 +1,22 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Ajv } from 'ajv'
+import {
+  cardRecord,
+  check,
+  everyEntryRecord,
+  learnerRecord,
+  lessonRecord,
+  pieceRecord,
+  plan,
+  reedRecord,
+  shelfAnswer,
+  studioInput,
+  type Checkable,
+} from '@halitus/core/contract'
+import { ENTRY_KINDS } from '@halitus/core/records'
 import { perform } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
+import { jsonSchema } from '../src/http/index.ts'
 import { startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 interface Operation {
@@ -44,9 +60,72 @@ describe('the description of the API (OpenAPI 3.1)', () => {
         expect(declared, `${method} ${path}`).toEqual(inPath)
         if (operation.requestBody) {
           const [content] = Object.values(operation.requestBody.content)
-          expect(content!.schema.type, `${method} ${path}`).toBeDefined()
+          const { schema } = content!
+          expect(schema.type ?? (schema as { $ref?: string }).$ref ?? path, `${method} ${path}`).toBeDefined()
         }
       }
+  })
+
+  it('describes every answer, field by field', () => {
+    for (const [path, methods] of Object.entries(paths))
+      for (const [method, operation] of Object.entries(methods)) {
+        const { responses } = operation as unknown as {
+          responses: Record<string, { content: Record<string, { schema: Record<string, unknown> }> }>
+        }
+        const [status] = Object.keys(responses)
+        expect(['200', '201'], `${method} ${path}`).toContain(status)
+        const [[type, { schema }]] = Object.entries(responses[status!]!.content) as [
+          [string, { schema: Record<string, unknown> }],
+        ]
+        if (type !== 'application/json') continue
+        expect(
+          schema.properties ?? schema.$ref ?? (path === '/api/openapi.json' && 'any object'),
+          `${method} ${path}`,
+        ).toBeTruthy()
+      }
+  })
+
+  it('says in JSON Schema what Yup says, of good values and of values with a field missing, unknown or of another type', async () => {
+    const ajv = new Ajv({ strict: false })
+    const { data: file } = await studio.call('GET', '/api/export')
+    const { data: lesson } = await studio.call('GET', '/api/lessons/ottoline-brask-w13')
+    const { data: shelves } = await studio.call('GET', '/api/reeds')
+    const samples: [Checkable<unknown>, Record<string, unknown>][] = [
+      [learnerRecord, file.learners[0]],
+      [lessonRecord, file.lessons[0]],
+      [cardRecord, file.cards[0]],
+      [reedRecord, file.reeds[0]],
+      [pieceRecord, file.pieces[0]],
+      [studioInput, file.studio],
+      [shelfAnswer, shelves.shelves[0]],
+      [plan, lesson.plans[0]],
+      ...everyEntryRecord().map((schema, i): [Checkable<unknown>, Record<string, unknown>] => [
+        schema,
+        file.entries.find((e: { kind: string }) => e.kind === ENTRY_KINDS[i]) ?? {
+          ...file.entries[0],
+          kind: 'target',
+          data: { goal: 'long-tone', about: 'E4', value: 9 },
+        },
+      ]),
+    ]
+    for (const [schema, good] of samples) {
+      const valid = ajv.compile(jsonSchema(schema))
+      const yup = (value: unknown) => {
+        try {
+          check(schema, value)
+          return true
+        } catch {
+          return false
+        }
+      }
+      expect(valid(good), JSON.stringify(valid.errors)).toBe(true)
+      expect(yup(good)).toBe(true)
+      for (const field of Object.keys(good)) {
+        const { [field]: _, ...without } = good
+        for (const value of [without, { ...good, [field]: { odd: [] } }, { ...good, extra: 1 }])
+          expect(valid(value), `${field} ${JSON.stringify(value).slice(0, 200)}`).toBe(yup(value))
+      }
+    }
   })
 
   it('is true: every route without parts that reads answers 200', async () => {

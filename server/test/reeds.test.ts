@@ -23,7 +23,7 @@ const newReed = (id: string, over: object = {}) => ({
 })
 const use = (id: string, over: object = {}) => ({
   id,
-  at: '2026-03-20T15:00',
+  at: '2026-03-20T15:00:00',
   minutes: 5,
   rating: null,
   fault: '',
@@ -136,9 +136,9 @@ describe('what can’t be is refused with field and range', () => {
   })
   it('a use before the first use, and a first use after a use', async () => {
     await studio.call('POST', `${SASKIA}/reeds`, newReed('r2', { firstUse: '2026-03-10', state: 'rotation' }))
-    const early = await studio.call('POST', '/api/reeds/r2/uses', use('e1', { at: '2026-03-01T10:00' }))
+    const early = await studio.call('POST', '/api/reeds/r2/uses', use('e1', { at: '2026-03-01T10:00:00' }))
     expect(early.data.error.message).toBe('at is 2026-03-01; the reed was first used on 2026-03-10.')
-    await studio.call('POST', '/api/reeds/r2/uses', use('e2', { at: '2026-03-12T10:00' }))
+    await studio.call('POST', '/api/reeds/r2/uses', use('e2', { at: '2026-03-12T10:00:00' }))
     expect(
       (await studio.call('PATCH', '/api/reeds/r2', { firstUse: '2026-03-15' })).data.error.message,
     ).toContain('it was played on 2026-03-12 already')
@@ -190,7 +190,7 @@ describe('instruments that can be touched', () => {
       learnerId: 'pim-askerud',
       services: [],
     })
-    const service = { id: 's1', at: '2026-03-20', kind: 'tell-technician', text: 'E♭ key sticks' }
+    const service = { id: 's1', at: '2026-03-20T00:00:00', kind: 'tell-technician', text: 'E♭ key sticks' }
     expect((await studio.call('POST', '/api/pieces/p1/services', service)).data.services).toMatchObject([
       service,
     ])

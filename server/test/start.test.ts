@@ -59,7 +59,13 @@ describe('the server as a process', () => {
           fetch(`${first.url}/api/lessons/saskia-vell-w13/entries`, {
             method: 'POST',
             headers: { 'content-type': 'application/json' },
-            body: JSON.stringify({ id, stage: 'tune', kind: 'note', data: { text: id } }),
+            body: JSON.stringify({
+              id,
+              stage: 'tune',
+              kind: 'note',
+              provenance: 'typed',
+              data: { text: id },
+            }),
           }),
         ),
       )

@@ -17,7 +17,7 @@ describe('the database', () => {
     await first.close()
     const again = await openDatabase(url)
     expect(await again.read.select().from(tables.studio)).toEqual([
-      { id: 1, name: 'A', place: 'B', a4Hz: 441.5 },
+      { id: 1, name: 'A', place: 'B', a4Hz: 441.5, schools: {} },
     ])
     expect((await again.read.get<{ journal_mode: string }>('PRAGMA journal_mode')).journal_mode).toBe('wal')
     await expect(
@@ -34,6 +34,7 @@ describe('the database', () => {
         id: `n${i}`,
         stage: 'tune',
         kind: 'note',
+        provenance: 'typed',
         data: { text: `note ${i}` },
       })
     const answers = await Promise.all(Array.from({ length: 40 }, (_, i) => post(i)))

@@ -4,11 +4,30 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pino } from 'pino'
+import { check, errorAnswer, ROUTES, type Route } from '@halitus/core/contract'
 import { buildApp } from '../src/app.ts'
 import { fillWithDemo } from '../src/db/demo/index.ts'
 import { openDatabase, type Database } from '../src/db/index.ts'
 
 export const NOW = new Date('2026-03-20T15:00:00')
+
+/** The contract's route of a call, if it has one. */
+function routeOf(method: string, path: string): Route | undefined {
+  const [plain = ''] = path.replace(/^\/api/, '').split('?')
+  return (Object.values(ROUTES) as Route[]).find(
+    (r) =>
+      r.method.toUpperCase() === method && new RegExp(`^${r.path.replace(/:\w+/g, '[^/]+')}$`).test(plain),
+  )
+}
+/** Every answer that any test hears is held against the contract: its status, its fields, or the one error shape. */
+function holdAgainstContract(method: string, path: string, status: number, data: unknown): void {
+  const route = routeOf(method, path)
+  if (status >= 400) check(errorAnswer, data)
+  else if (route?.answer) {
+    if (status !== route.status) throw new Error(`${method} ${path} answered ${status}, not ${route.status}`)
+    check(route.answer, data)
+  }
+}
 
 /** What a test says to a running server and hears back. */
 export interface StudioAtWork {
@@ -44,7 +63,9 @@ export async function startStudio({ demo = false, heavyPerMinute = 1000 } = {}):
           body: JSON.stringify(body),
         }),
       })
-      return { status: response.status, data: await response.json() }
+      const data: unknown = await response.json()
+      holdAgainstContract(method, path, response.status, data)
+      return { status: response.status, data }
     },
     async stop() {
       await new Promise((resolve) => server.close(resolve))

@@ -18,6 +18,7 @@ const ask = () =>
         id: `bench-${from}-${count++}`.replace(/\./g, '-'),
         stage: post.stage,
         kind: 'note',
+        provenance: 'typed',
         data: { text: 'x' },
       })
     const request = http.request(

@@ -1,6 +1,6 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import './shell/theme.css'
+import '@/base/theme.css'
 import App from './shell/App.vue'
 import { router } from './shell/router.ts'
 

@@ -2,25 +2,26 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { EntryInput, EntryRecord, LessonAnswer } from '@halitus/core/contract'
 import { useLesson } from '@/lesson/index.ts'
-import { useNotices } from '@/shell/notices.ts'
+import { useNotices } from '@/base/notices.ts'
 
 /** A server of one lesson, held in memory, that can be told to fail. */
 function pretendServer() {
   const entries: EntryRecord[] = []
+  let seq = 0
   const state = { down: false, refuse: undefined as { status: number; message: string } | undefined }
   const base = {
     lesson: {
       id: 'l1',
       learnerId: 'p1',
       instrument: 'clarinet',
-      startsAt: '2026-03-20T18:00',
+      startsAt: '2026-03-20T18:00:00',
       minutes: 30,
       finishedAt: null,
     },
-    learner: { id: 'p1', name: 'P' },
+    learner: { id: 'p1', name: 'P', schools: { attitude: 'observe' } },
     plans: [{ stage: 'tune', text: 'bars 1 to 4', version: 3 }],
     concerns: [],
-    target: { targetS: 15, why: '' },
+    aims: [],
     card: null,
     lastCard: null,
   }
@@ -33,18 +34,20 @@ function pretendServer() {
     const answer = (data: unknown, status = 200) => new Response(JSON.stringify(data), { status })
     if (state.refuse && method !== 'GET')
       return answer({ error: { code: 'x', message: state.refuse.message } }, state.refuse.status)
-    if (path === '/api/studio') return answer({ name: 'S', place: '', a4Hz: 442 })
+    if (path === '/api/studio') return answer({ name: 'S', place: '', a4Hz: 442, schools: {} })
     if (method === 'POST') {
       const entry = {
         ...(body as EntryInput),
         lessonId: 'l1',
         learnerId: 'p1',
         instrument: 'clarinet',
-        at: '2026-03-20T18:01',
+        seq: ++seq,
+        at: '2026-03-20T18:01:00',
       } as EntryRecord
       entries.push(entry)
       return answer(entry, 201)
     }
+    if (method === 'PUT') return answer({ stage: 'tune', ...(body as object), version: 4 })
     if (method === 'DELETE')
       return answer(
         entries.splice(
@@ -60,7 +63,58 @@ function pretendServer() {
 beforeEach(() => setActivePinia(createPinia()))
 afterEach(() => vi.unstubAllGlobals())
 
+const aTone = (written: string, lengthS: number) => ({
+  written,
+  targetS: 4,
+  lengthS,
+  cents: 0,
+  steadinessCents: 5,
+  driftCents: 0,
+  sagCents: 0,
+  rangeDb: 1,
+  hnrDb: 20,
+  wobbleCents: null,
+  wobbleHz: null,
+  centsCurve: [],
+  dbCurve: [],
+})
+
 describe('the open lesson', () => {
+  it('puts an entry where it belongs by one request, and its aim moves at once', async () => {
+    const server = pretendServer()
+    const lesson = useLesson()
+    await lesson.open('l1')
+    const before = server.seen.length
+    await lesson.add('sound', 'long-tone', aTone('E4', 6.4), 'microphone')
+    expect(server.seen.slice(before).map((s) => `${s.method} ${s.path}`)).toEqual([
+      'POST /api/lessons/l1/entries',
+    ])
+    expect(lesson.said('sound')).toBe('6 s')
+    expect(lesson.aim('long-tone', 'E4')?.value).toBe(7)
+    expect(lesson.aim('long-tone', 'G4')?.value).toBe(4)
+    expect(lesson.noted[0]).toMatchObject({ words: 'E4 6.4 s, 5 cents steady, 0', simulated: false })
+    await lesson.setAim('sound', 'long-tone', 'E4', 12)
+    expect(lesson.aim('long-tone', 'E4')).toMatchObject({ value: 12, why: 'Set by the teacher.' })
+  })
+  it('shows simulated entries as such and lets nothing move by them', async () => {
+    pretendServer()
+    const lesson = useLesson()
+    await lesson.open('l1')
+    await lesson.add('sound', 'long-tone', aTone('E4', 30), 'simulated')
+    expect(lesson.noted[0]?.simulated).toBe(true)
+    expect(lesson.said('sound')).toBe('tried')
+    expect(lesson.done).toEqual([])
+    expect(lesson.aims).toEqual([])
+  })
+  it('teaches as the learner’s schools say, then the studio’s', async () => {
+    pretendServer()
+    const lesson = useLesson()
+    await lesson.open('l1')
+    expect(lesson.observes).toBe(true)
+    lesson.answer!.learner.schools = { 'clarinet-first-notes': 'e-first' }
+    expect(lesson.observes).toBe(false)
+    expect(lesson.inst?.teaching.firstNotes[0]).toBe('E4')
+  })
   it('knows its instrument, reference pitch and what was done', async () => {
     pretendServer()
     const lesson = useLesson()

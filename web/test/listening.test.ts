@@ -1,8 +1,17 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { perform, type Performance } from '@halitus/core/player'
-import { analyse, LiveTracker, longTone, readWav, writeWav, type LiveFrame } from '@halitus/core/sound'
-import { useListening } from '@/listening/index.ts'
+import {
+  analyse,
+  LiveTracker,
+  longTone,
+  readWav,
+  untilQuiet,
+  untilToneEnds,
+  writeWav,
+  type LiveFrame,
+} from '@halitus/core/sound'
+import { useListening, type Take } from '@/listening/index.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
 
 const RATE = 16000
@@ -65,8 +74,16 @@ beforeEach(() => {
 })
 const until = (condition: () => boolean) =>
   vi.waitFor(() => expect(condition()).toBe(true), { timeout: 15_000 })
-const begin = (listening: ReturnType<typeof useListening>, done = vi.fn()) => {
-  const started = listening.start({ instrument: 'clarinet', written: 'E4', ear: CLARINET, done })
+/** A take of one long tone, whose judge is counted. */
+const take = (judge: Take['judge']): Take => ({
+  instrument: 'clarinet',
+  written: 'E4',
+  ear: CLARINET,
+  rule: () => untilToneEnds(),
+  judge,
+})
+const begin = (listening: ReturnType<typeof useListening>, done = vi.fn<Take['judge']>()) => {
+  const started = listening.start(take(done))
   return { started, done }
 }
 
@@ -82,6 +99,7 @@ describe('listening', () => {
     expect(listening.note?.written).toBe('E4')
     await until(() => listening.state === 'idle')
     expect(done).toHaveBeenCalledOnce()
+    expect(done.mock.calls[0]![1]).toBe('microphone')
     expect(Math.abs(listening.heldS - 4)).toBeLessThan(0.1)
     expect(listening.result?.tone?.written).toBe('E4')
     expect(listening.problem).toBe('')
@@ -97,7 +115,7 @@ describe('listening', () => {
     }
     const listening = useListening()
     listening.source = 'microphone'
-    begin(listening)
+    void listening.start({ ...take(vi.fn()), rule: () => untilQuiet(-50, 0.8) })
     await until(() => listening.state === 'idle')
     expect(listening.result!.report.notes.length).toBeGreaterThan(6)
   })
@@ -123,13 +141,17 @@ describe('listening', () => {
     listening.source = 'player'
     listening.presetId = 'no-note'
     listening.playerLengthS = 1
-    const { done } = begin(listening)
+    const { done } = begin(
+      listening,
+      vi.fn<Take['judge']>((m) => (m.tone ? undefined : 'No note heard.')),
+    )
     await until(() => listening.drawn > 80)
     await listening.stop()
     expect(listening.problem).toBe('No note heard.')
     expect(listening.heldS).toBe(0)
     expect(listening.note).toBeUndefined()
     expect(done.mock.calls[0]![0].tone).toBeUndefined()
+    expect(done.mock.calls[0]![1]).toBe('simulated')
   })
   it('listens to one thing at a time', async () => {
     played = { instrument: 'clarinet', written: 'E4', lengthS: 3 }
@@ -149,27 +171,30 @@ describe('files', () => {
   it('are judged at once', async () => {
     const listening = useListening()
     const done = vi.fn()
-    await listening.judgeFile(
+    await listening.takeFile(
       file(writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)),
-      CLARINET,
-      done,
+      take(done),
     )
     expect(done).toHaveBeenCalledOnce()
     expect(listening.note?.written).toBe('C5')
     expect(Math.abs(listening.heldS - 2)).toBeLessThan(0.1)
   })
-  it('are refused by name with the reason', async () => {
+  it('are refused by name with the reason, and leave no older verdict under it', async () => {
     const listening = useListening()
     const done = vi.fn()
-    await listening.judgeFile(file(new Uint8Array(), 'empty.wav'), CLARINET, done)
+    const good = writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)
+    await listening.takeFile(file(good), take(vi.fn()))
+    expect(listening.result).toBeDefined()
+    await listening.takeFile(file(new Uint8Array(), 'empty.wav'), take(done))
     expect(listening.problem).toBe('empty.wav: The file is empty.')
     expect(listening.state).toBe('idle')
+    expect(listening.result).toBeUndefined()
     expect(done).not.toHaveBeenCalled()
   })
   it('that are cut short say so', async () => {
     const whole = writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)
     const listening = useListening()
-    await listening.judgeFile(file(whole.slice(0, whole.length / 2)), CLARINET, vi.fn())
+    await listening.takeFile(file(whole.slice(0, whole.length / 2)), take(vi.fn()))
     expect(listening.result?.warnings[0]).toContain('cut short')
     expect(listening.note?.written).toBe('C5')
   })

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { instrument } from '@halitus/core/instruments'
 import { perform, type Performance } from '@halitus/core/player'
+import { nextTarget } from '@halitus/core/records'
 import { analyse, longTone } from '@halitus/core/sound'
 import { check, entryInput } from '@halitus/core/contract'
-import { entryOf, thin, verdictOf } from '@/stages/sound/measured.ts'
+import { entryOf, keptCurves, thin, verdictOf } from '@/stages/sound/measured.ts'
 import type { Measurement } from '@/workers/sound.worker.ts'
 
 const RATE = 24000
@@ -18,10 +19,12 @@ function measured(p: Partial<Performance> = {}): Measurement {
 
 describe('what is kept of a measurement', () => {
   it('passes the contract and holds sixty points of each curve', () => {
-    const entry = entryOf(measured({ driftCents: -20 }), clarinet, 4, 'player')
+    const entry = entryOf(measured({ driftCents: -20 }), clarinet, () => 4)
     if (typeof entry === 'string') throw new Error(entry)
-    expect(() => check(entryInput, { id: 'x', stage: 'sound', kind: 'long-tone', data: entry })).not.toThrow()
-    expect(entry).toMatchObject({ written: 'E4', targetS: 4, source: 'player' })
+    expect(() =>
+      check(entryInput, { id: 'x', stage: 'sound', kind: 'long-tone', provenance: 'file', data: entry }),
+    ).not.toThrow()
+    expect(entry).toMatchObject({ written: 'E4', targetS: 4 })
     expect(entry.centsCurve).toHaveLength(60)
     // A fall of 20 cents from end to end, made by the simulated player.
     const average = (x: number[]) => x.reduce((a, b) => a + b, 0) / x.length
@@ -30,9 +33,24 @@ describe('what is kept of a measurement', () => {
     )
   })
   it('is a sentence when there is no note, or one that the instrument doesn’t have', () => {
-    expect(entryOf({ ...measured(), tone: undefined }, clarinet, 4, 'file')).toBe('No note heard.')
+    expect(entryOf({ ...measured(), tone: undefined }, clarinet, () => 4)).toBe('No note heard.')
     const low = measured({ instrument: 'bassoon', written: 'C2', lengthS: 2 })
-    expect(entryOf(low, clarinet, 4, 'file')).toContain('outside the clarinet')
+    expect(entryOf(low, clarinet, () => 4)).toContain('outside the clarinet')
+  })
+})
+
+describe('what was kept', () => {
+  it('is drawn again as it was heard, to the tenth of a cent and at its own pitch', () => {
+    const m = measured({ driftCents: -20 })
+    const entry = entryOf(m, clarinet, () => 4)
+    if (typeof entry === 'string') throw new Error(entry)
+    const again = keptCurves(entry, { transposition: -2, a4Hz: 440 })
+    expect(again.count).toBe(60)
+    expect(again.timeS[0]).toBe(0)
+    expect(again.timeS.at(-1)).toBeCloseTo(entry.lengthS, 6)
+    const middle = again.hz[30]!
+    expect(Math.abs(1200 * Math.log2(middle / m.tone!.hz))).toBeLessThan(4)
+    expect(again.db).toHaveLength(60)
   })
 })
 
@@ -47,12 +65,26 @@ describe('what is drawn', () => {
 })
 
 describe('the verdict', () => {
-  const before = { lengthS: 5, steadinessCents: 9, driftCents: 3, cents: -4 } as Parameters<
-    typeof verdictOf
-  >[2]
+  const kept = (p: Partial<Performance>, targetS: number) => {
+    const entry = entryOf(measured(p), clarinet, () => targetS)
+    if (typeof entry === 'string') throw new Error(entry)
+    return entry
+  }
+  const before = { ...kept({}, 6), lengthS: 5, steadinessCents: 9, driftCents: 3, cents: -4 }
   const of = (p: Partial<Performance>, targetS: number, observes = false) =>
-    verdictOf(measured(p).tone!, targetS, before, observes)
+    verdictOf(kept(p, targetS), before, observes)
 
+  it.each([
+    [14.96, 6, 'Held: 15.0 of 15 s, within 6 cents.'],
+    [14.94, 6, '14.9 of 15 s, steady.'],
+    [15, 15.04, 'Held: 15.0 of 15 s, within 15 cents.'],
+    [15, 15.5, 'Long enough, 16 cents unsteady; 15 is the limit.'],
+  ])('reads %f s and %f cents as the ladder does: %s', (lengthS, steadinessCents, sentence) => {
+    const tone = { ...before, targetS: 15, lengthS, steadinessCents }
+    expect(verdictOf(tone, undefined, false).sentence).toBe(sentence)
+    const goesUp = nextTarget([tone]).value > 15
+    expect(goesUp).toBe(sentence.startsWith('Held'))
+  })
   it('says held, short, or long but unsteady', () => {
     expect(of({}, 6).sentence).toMatch(/^Held: 6\.0 of 6 s, within \d cents\.$/)
     expect(of({}, 9).sentence).toBe('6.0 of 9 s, steady.')

@@ -5,7 +5,7 @@ import LessonLine from '@/lesson/LessonLine.vue'
 import NeedsNow from '@/lesson/NeedsNow.vue'
 import NotedToday from '@/lesson/NotedToday.vue'
 import LearnersCard from '@/card/LearnersCard.vue'
-import { useNotices } from '@/shell/notices.ts'
+import { useNotices } from '@/base/notices.ts'
 import BreathStage from '@/stages/breath/BreathStage.vue'
 import FingersStage from '@/stages/fingers/FingersStage.vue'
 import HomeStage from '@/stages/home/HomeStage.vue'
@@ -14,7 +14,7 @@ import GaugePanel from '@/stages/setup/GaugePanel.vue'
 import PiecePanel from '@/stages/setup/PiecePanel.vue'
 import Learners from '@/studio/learners/Learners.vue'
 import Reeds from '@/studio/reeds/Reeds.vue'
-import ReedShelf from '@/studio/reeds/ReedShelf.vue'
+import ReedShelf from '@/reeds/ReedShelf.vue'
 import Settings from '@/studio/settings/Settings.vue'
 import Today from '@/studio/today/Today.vue'
 import { button, openHouse, type House } from './real-server.ts'
@@ -81,7 +81,7 @@ describe('the lesson’s frame', () => {
     expect(line.text()).toContain('5 of 8')
     const needs = await house.mount(NeedsNow, { props: { answer: lesson.answer } })
     expect(needs.text()).toContain('Long tone stuck at')
-    expect(needs.text()).toContain('Aim 21 s')
+    expect(needs.text()).toContain('Long tone E4: 21 s')
     const noted = await house.mount(NotedToday)
     expect(noted.text()).toContain('A4 to B4: 5 of 8 clean')
     await button(noted, 'Take back').trigger('click')
@@ -93,7 +93,7 @@ describe('the lesson’s frame', () => {
     const lesson = await openLesson('pim-askerud')
     const needs = await house.mount(NeedsNow, { props: { answer: lesson.answer } })
     expect(needs.text()).toContain('Listen, don’t count')
-    expect(needs.text()).not.toMatch(/Aim \d/)
+    expect(needs.text()).not.toMatch(/\d s\b/)
     needs.unmount()
   })
 })
@@ -147,7 +147,7 @@ describe('breath', () => {
     const stage = await house.mount(BreathStage)
     expect(stage.find('.plan').text()).toBe('stale air out first, then in')
     expect(stage.find('.caution').text()).toContain('ask a doctor')
-    await stage.find('#plan').setValue('two quiet breaths')
+    await stage.find('#plan-breath').setValue('two quiet breaths')
     await button(stage, 'Change plan').trigger('click')
     await house.settle()
     expect(stage.find('.plan').text()).toBe('two quiet breaths')
@@ -166,7 +166,7 @@ describe('fingers', () => {
     await button(stage, 'Keep').trigger('click')
     await house.settle()
     expect(useLesson().own.at(-1)).toMatchObject({ kind: 'move', data: { clean: 2, tries: 3 } })
-    expect(stage.find('.count').text()).toBe('0 of 0')
+    expect(stage.find('.tally .count').text()).toBe('0 of 0')
     stage.unmount()
   })
   it('says plainly when there is no chart yet', async () => {

@@ -7,9 +7,10 @@ import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
 import NoteName from '@/parts/NoteName.vue'
 import FingerThreads from '@/stages/fingers/FingerThreads.vue'
 import NotePicker from '@/stages/fingers/NotePicker.vue'
-import { useNotices } from '@/shell/notices.ts'
-import { isTyping } from '@/shell/keys.ts'
-import { capital, clock, dayName, endClock, localNow, signed } from '@/shell/words.ts'
+import { useNotices } from '@/base/notices.ts'
+import { newId } from '@/base/ids.ts'
+import { isTyping } from '@/base/keys.ts'
+import { capital, clock, dayName, endClock, localNow, signed } from '@/base/words.ts'
 
 const clarinet = instrument('clarinet')
 beforeEach(() => setActivePinia(createPinia()))
@@ -45,15 +46,6 @@ describe('the drawing', () => {
       )
     expect(width('E3')).toBeGreaterThan(width('C4'))
     expect(width('C4')).toBeGreaterThan(width('G4'))
-  })
-  it('tells which touch was chosen, by mouse and by key, only where that is wanted', async () => {
-    const drawing = mount(InstrumentDrawing, { props: { system, held, label: 'x', clickable: true } })
-    await drawing.findAll('.touch')[0]!.trigger('click')
-    await drawing.findAll('.touch')[1]!.trigger('keydown.enter')
-    expect(drawing.emitted('touch')).toEqual([[system.touches[0]!.id], [system.touches[1]!.id]])
-    const still = mount(InstrumentDrawing, { props: { system, held, label: 'x' } })
-    await still.findAll('.touch')[0]!.trigger('click')
-    expect(still.emitted('touch')).toBeUndefined()
   })
 })
 
@@ -129,12 +121,21 @@ describe('words', () => {
   it('read dates and times as written, without shifting them', () => {
     expect(clock('2026-03-20T18:20:05')).toBe('18:20')
     expect(dayName('2026-03-20T23:59')).toBe('Fri 20 Mar')
-    expect(endClock('2026-03-20T18:50', 30)).toBe('19:20')
-    expect(localNow(new Date(2026, 2, 5, 7, 4))).toBe('2026-03-05T07:04')
+    expect(endClock('2026-03-20T18:50:00', 30)).toBe('19:20')
+    expect(localNow(new Date(2026, 2, 5, 7, 4))).toBe('2026-03-05T07:04:00')
   })
   it('sign numbers with a real minus', () => {
     expect([3.6, -3.6, 0.2, -0.2].map(signed)).toEqual(['+4', '−4', '0', '0'])
     expect(capital('abc')).toBe('Abc')
+  })
+})
+
+describe('ids of our own', () => {
+  it('are UUIDs of version 4 (RFC 9562), and made where the page isn’t secure', () => {
+    const all = Array.from({ length: 500 }, newId)
+    for (const id of all)
+      expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/)
+    expect(new Set(all).size).toBe(500)
   })
 })
 
@@ -151,6 +152,8 @@ describe('shortcuts', () => {
   it('leave fields, choices and the system’s own keys alone', () => {
     expect(press(document.createElement('input'))).toBe(true)
     expect(press(document.createElement('select'))).toBe(true)
+    const radio = Object.assign(document.createElement('input'), { type: 'radio' })
+    expect(press(radio)).toBe(false)
     expect(press(document.createElement('button'))).toBe(false)
     expect(press(document.createElement('p'), { ctrlKey: true })).toBe(true)
   })

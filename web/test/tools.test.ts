@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { useTools } from '@/shell/tools.ts'
+import { useTools } from '@/lesson/tools.ts'
 
 /** The sound library, pretended: what was asked of it is counted. */
 const asked = { rings: 0, clicks: 0, started: 0, stopped: 0, tones: [] as number[] }
@@ -53,6 +53,13 @@ beforeEach(() => {
 })
 afterEach(() => vi.useRealTimers())
 
+/** Lets time pass, and the sound library arrive however slow the machine is. */
+async function later(ms: number) {
+  await vi.advanceTimersByTimeAsync(ms)
+  await vi.dynamicImportSettled()
+  await vi.advanceTimersByTimeAsync(0)
+}
+
 describe('timers', () => {
   it('run side by side and ring once each, softly, when they are over', async () => {
     const tools = useTools()
@@ -61,12 +68,12 @@ describe('timers', () => {
     expect(tools.runningTimers.map((t) => `${t.name} ${t.left}`)).toEqual(['Soak a side 0:30', 'Rest 3:00'])
     await vi.advanceTimersByTimeAsync(10_000)
     expect(tools.runningTimers.map((t) => t.left)).toEqual(['0:20', '2:50'])
-    await vi.advanceTimersByTimeAsync(22_000)
+    await later(22_000)
     expect(tools.runningTimers[0]).toMatchObject({ left: '0:00', done: true })
     expect(asked.rings).toBe(1)
-    await vi.advanceTimersByTimeAsync(20_000)
+    await later(20_000)
     expect(asked.rings).toBe(1)
-    await vi.advanceTimersByTimeAsync(150_000)
+    await later(150_000)
     expect(asked.rings).toBe(2)
   })
   it('are put away one by one', () => {

@@ -1,3 +1,31 @@
-export { check, ContractError, type Checkable } from './check.ts'
-export * from './schemas.ts'
-export type * from './answers.ts'
+export {
+  check,
+  ContractError,
+  PROVENANCES,
+  STAGES,
+  type Checkable,
+  type Provenance,
+  type Stage,
+} from '../fields/index.ts'
+export * from './cards.ts'
+export * from './entries.ts'
+export * from './errors.ts'
+export * from './fingering.ts'
+export * from './learners.ts'
+export * from './lessons.ts'
+export * from './pieces.ts'
+export * from './plans.ts'
+export * from './reeds.ts'
+export {
+  ROUTES,
+  type LearnerAnswer,
+  type LessonAnswer,
+  type Method,
+  type PathNames,
+  type Route,
+  type RouteName,
+  type TodayAnswer,
+} from './routes.ts'
+export * from './sound.ts'
+export * from './studio.ts'
+export { upgradeFile } from './upgrade.ts'

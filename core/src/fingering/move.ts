@@ -1,3 +1,4 @@
+import { OutOfRange } from '../errors/index.ts'
 import { parseNote } from '../pitch/index.ts'
 import type { FingerSystem, Fingering, TouchId } from '../instruments/index.ts'
 
@@ -30,7 +31,7 @@ export interface Held {
 
 /** A finger system with its fingerings as bit sets, so that many moves can be computed quickly. */
 export interface MoveFinder {
-  /** Both touch lists must name known touches. @throws RangeError naming the unknown touch */
+  /** Both touch lists must name known touches. @throws OutOfRange naming the unknown touch */
   move(from: Held, to: Held): Move
 }
 
@@ -52,7 +53,7 @@ export function moveFinder(system: FingerSystem): MoveFinder {
   const bits = (touches: readonly TouchId[]) =>
     touches.reduce((sum, id) => {
       const bit = bitOf.get(id)
-      if (bit === undefined) throw new RangeError(`There is no touch “${id}”. Known: ${ids.join(', ')}.`)
+      if (bit === undefined) throw new OutOfRange(`There is no touch “${id}”. Known: ${ids.join(', ')}.`)
       return sum | bit
     }, 0)
   const list = (set: number) => ids.filter((_, i) => (set & (1 << i)) !== 0)

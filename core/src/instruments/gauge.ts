@@ -1,12 +1,7 @@
+import { OutOfRange } from '../errors/index.ts'
 import { hzOfMidi, noteName, parseNote, speedOfSound, type Air } from '../pitch/index.ts'
-import type { Instrument, Source } from './types.ts'
-
-/** Which tube an instrument is: open at both ends (and the cone, which sounds the same series), or closed at one. */
-export interface Tube {
-  kind: 'open' | 'closed' | 'cone'
-  /** From these written notes upwards the fingering sounds this partial of its tube. */
-  registers: { from: string; partial: number }[]
-}
+import { seriesOf } from './bore.ts'
+import type { Instrument, Register, Source } from './types.ts'
 
 /** What of a placement is measured: a distance, an angle, a share. */
 export interface Measure {
@@ -48,13 +43,13 @@ export interface MeasureVerdict {
 
 /**
  * Judges the values of a gauge.
- * @throws RangeError naming the measure when a value can't be
+ * @throws OutOfRange naming the measure when a value can't be
  */
 export function judge(gauge: Gauge, values: Readonly<Record<string, number>>): MeasureVerdict[] {
   return gauge.measures.map((measure) => {
     const value = values[measure.id] ?? measure.start
     if (!(value >= measure.min && value <= measure.max))
-      throw new RangeError(
+      throw new OutOfRange(
         `${measure.label} is ${value} ${measure.unit}; allowed: ${measure.min} to ${measure.max} ${measure.unit}.`,
       )
     const [low, high] = measure.ideal
@@ -73,8 +68,8 @@ export function addedMm(gauge: Gauge, values: Readonly<Record<string, number>>):
 }
 
 /** The tube's partial that a written note is sounded as. */
-export function partialOf(tube: Tube, writtenMidi: number): number {
-  return tube.registers.reduce((now, r) => (writtenMidi >= parseNote(r.from).midi ? r.partial : now), 1)
+export function partialOf(inst: { registers: readonly Register[] }, writtenMidi: number): number {
+  return inst.registers.reduce((now, r) => (writtenMidi >= parseNote(r.from).midi ? r.partial : now), 1)
 }
 
 /**
@@ -84,8 +79,8 @@ export function partialOf(tube: Tube, writtenMidi: number): number {
  */
 export function effectiveLengthMm(inst: Instrument, writtenMidi: number, air: Air, a4Hz = 440): number {
   const hz = hzOfMidi(writtenMidi + inst.transposition, a4Hz)
-  const n = partialOf(inst.tube, writtenMidi)
-  return (n * speedOfSound(air) * 1000) / ((inst.tube.kind === 'closed' ? 4 : 2) * hz)
+  const n = partialOf(inst, writtenMidi)
+  return (n * speedOfSound(air) * 1000) / ((seriesOf(inst.bore) === 'odd' ? 4 : 2) * hz)
 }
 
 /** Change of pitch when the tube of a note grows by `addMm`, cents; shorter tubes move more. */

@@ -1,8 +1,8 @@
 import type { Gauge, Measure } from './gauge.ts'
 
-/** Gauges shared by families. The share of the neck cork is common practice; the other tolerances put
- * “level”, “a hair” and “pulled out a little” into figures from memory. What a wrong place does is in our own words. */
-const mm = (
+/** Gauges that more than one family has. Tolerances put “level”, “a hair” and “pulled out a little” into figures from
+ * memory. What a wrong place does is in our own words. */
+export const mm = (
   id: string,
   label: string,
   more: Omit<Measure, 'id' | 'label' | 'unit' | 'step' | 'lengthens'> & Partial<Measure>,
@@ -69,50 +69,6 @@ export const ligatureHeight: Gauge = {
   source: 'from memory',
 }
 
-/** @param corkMm length of the cork, from memory of ordinary necks */
-export const neckDepth = (corkMm: number): Gauge => ({
-  id: 'neck',
-  name: 'Mouthpiece on the neck cork',
-  drawing: 'depth',
-  parts: ['neck', 'mouthpiece'],
-  measures: [
-    {
-      id: 'covered',
-      label: 'Share of the cork covered',
-      unit: '%',
-      min: 10,
-      max: 100,
-      step: 1,
-      start: 62,
-      ideal: [50, 75],
-      below: 'Flat, and the octaves drift apart.',
-      above: 'Sharp, the short notes most.',
-      lengthens: -corkMm / 100,
-    },
-  ],
-  caution: 'Grease a cork that resists; never push on the octave lever.',
-  source: 'common practice',
-})
-
-export const gapAt = (id: string, name: string, between: [string, string], most = 6): Gauge => ({
-  id,
-  name,
-  drawing: 'gap',
-  parts: between,
-  measures: [
-    mm('gap', 'Pulled out by', {
-      min: 0,
-      max: most,
-      start: 0,
-      ideal: [0, most > 4 ? 1.5 : 0.5],
-      below: '',
-      above: 'Flat, the short notes most.',
-      lengthens: 1,
-    }),
-  ],
-  source: 'from memory',
-})
-
 export const headPull = (name: string, ideal: [number, number], max: number): Gauge => ({
   id: 'pull',
   name,
@@ -131,29 +87,6 @@ export const headPull = (name: string, ideal: [number, number], max: number): Ga
   ],
   source: 'from memory',
 })
-
-export const headRotation: Gauge = {
-  id: 'rotation',
-  name: 'Head joint turned',
-  drawing: 'rotation',
-  parts: ['body', 'head joint'],
-  measures: [
-    {
-      id: 'inwards',
-      label: 'Turned inwards',
-      unit: '°',
-      min: -40,
-      max: 40,
-      step: 1,
-      start: 0,
-      ideal: [0, 10],
-      below: 'Turned out: airy and sharp.',
-      above: 'Turned in too far: flat, small, covered.',
-      lengthens: 0,
-    },
-  ],
-  source: 'from memory',
-}
 
 /** A reed that is pushed into its seat: deeper is a shorter tube. */
 export const seatDepth = (

@@ -1,16 +1,26 @@
 export * from './types.ts'
 export {
   allInstruments,
+  allSchools,
   columnEndMm,
   fingeringsOf,
   fingerSystem,
+  handConflicts,
+  holeStates,
   instrument,
+  INSTRUMENT_IDS,
   InstrumentError,
+  isCharted,
   openHoles,
   spokenName,
   standardFingering,
+  underSchools,
   writtenNote,
+  type HoleState,
+  type InstrumentId,
 } from './lookup.ts'
+export { halfTouch } from './touches.ts'
+export { diameterAt, seriesOf } from './bore.ts'
 export { pictureOf, type Picture } from './picture.ts'
 export { setupSequence, type SequenceStep } from './sequence.ts'
 export {
@@ -25,5 +35,4 @@ export {
   type Measure,
   type MeasureVerdict,
   type NoteShift,
-  type Tube,
 } from './gauge.ts'

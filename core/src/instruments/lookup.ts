@@ -1,23 +1,24 @@
+import { Refusal } from '../errors/index.ts'
 import { NoteError, parseNote, prettyNote } from '../pitch/index.ts'
+import type { Chosen, School } from '../schools/index.ts'
+import { choiceOf } from '../schools/index.ts'
 import { INSTRUMENTS } from './registry.ts'
-import {
-  INSTRUMENT_IDS,
-  type Body,
-  type FingerSystem,
-  type Fingering,
-  type Instrument,
-  type InstrumentId,
-  type TouchId,
-} from './types.ts'
+import type { FingerSystem, Fingering, Instrument, TouchId } from './types.ts'
+
+export type InstrumentId = (typeof INSTRUMENTS)[number]['id']
+export const INSTRUMENT_IDS: readonly InstrumentId[] = INSTRUMENTS.map((i) => i.id)
 
 /** An instrument, touch or chart that was asked for and isn't there; the message says what is. */
-export class InstrumentError extends Error {
+export class InstrumentError extends Refusal {
   override name = 'InstrumentError'
+  constructor(message: string) {
+    super('instrument', message)
+  }
 }
 
 /** All instruments in the order teachers list them. */
-export function allInstruments(): Instrument[] {
-  return INSTRUMENT_IDS.map((id) => INSTRUMENTS[id])
+export function allInstruments(): readonly Instrument[] {
+  return INSTRUMENTS
 }
 
 /** An instrument’s name within a sentence: `clarinet in B♭`. */
@@ -27,17 +28,57 @@ export function spokenName(inst: Pick<Instrument, 'name'>): string {
 
 /** @throws InstrumentError naming the known ids */
 export function instrument(id: string): Instrument {
-  if (!Object.hasOwn(INSTRUMENTS, id))
+  const found = INSTRUMENTS.find((i) => i.id === id)
+  if (!found)
     throw new InstrumentError(`There is no instrument “${id}”. Known: ${INSTRUMENT_IDS.join(', ')}.`)
-  return INSTRUMENTS[id as InstrumentId]
+  return found
 }
 
-/** @throws InstrumentError while the instrument's chart hasn't been written */
-export function fingerSystem(inst: Instrument): FingerSystem {
-  if (!inst.fingers)
-    throw new InstrumentError(`The fingering chart of the ${spokenName(inst)} is not in yet.`)
-  return inst.fingers
+/** Every school that any instrument's teachers differ over, each once. */
+export function allSchools(): School[] {
+  return [...new Map(INSTRUMENTS.flatMap((i) => i.schools).map((s) => [s.id, s])).values()]
 }
+
+/**
+ * An instrument as the chosen schools teach it: first notes and tolerances.
+ * @param voices whose choice counts, the first that made one: learner, then studio
+ */
+export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]): Instrument {
+  return inst.variations.reduce((now, variation): Instrument => {
+    const school = inst.schools.find((s) => s.id === variation.school)
+    if (!school || choiceOf(school, ...voices) !== variation.choice) return now
+    const { firstNotes, ideals } = variation
+    return {
+      ...now,
+      ...(firstNotes && { teaching: { ...now.teaching, firstNotes } }),
+      ...(ideals && {
+        gauges: now.gauges.map((g) => ({
+          ...g,
+          measures: g.measures.map((m) => ({ ...m, ideal: ideals[`${g.id}.${m.id}`] ?? m.ideal })),
+        })),
+      }),
+    }
+  }, inst)
+}
+
+/**
+ * The touches, holes and chart of an instrument.
+ * @param system one of its fingering systems; the usual one when left out
+ * @throws InstrumentError while the chart hasn't been written, or for a system that the instrument doesn't have
+ */
+export function fingerSystem(inst: Instrument, system?: string): FingerSystem {
+  const named = system === undefined ? inst.systems[0] : inst.systems.find((s) => s.id === system)
+  if (!named)
+    throw new InstrumentError(
+      `The ${spokenName(inst)} has no system “${system}”; it has: ${inst.systems.map((s) => s.id).join(', ')}.`,
+    )
+  if (!named.fingers)
+    throw new InstrumentError(`The fingering chart of the ${spokenName(inst)} is not in yet.`)
+  return named.fingers
+}
+
+/** Whether fingerings can be shown for an instrument (in its usual system). */
+export const isCharted = (inst: Instrument): boolean => inst.systems[0].fingers !== null
 
 /**
  * Reads a written note and checks that the instrument has it; gives the chart's own spelling.
@@ -53,34 +94,73 @@ export function writtenNote(inst: Instrument, text: string): { midi: number; tex
   return { midi: note.midi, text }
 }
 
-/** Every fingering of a written note, the standard one first. Throws as {@link writtenNote}. */
-export function fingeringsOf(inst: Instrument, written: string): Fingering[] {
+/** Every fingering of a written note, the standard one first. Throws as {@link writtenNote} and {@link fingerSystem}. */
+export function fingeringsOf(inst: Instrument, written: string, system?: string): Fingering[] {
   const { midi } = writtenNote(inst, written)
-  return fingerSystem(inst)
+  return fingerSystem(inst, system)
     .chart.filter((f) => parseNote(f.written).midi === midi)
     .sort((a, b) => Number(b.kind === 'standard') - Number(a.kind === 'standard'))
 }
 
-/** The standard fingering of a written note. Throws as {@link writtenNote}. */
-export function standardFingering(inst: Instrument, written: string): Fingering {
-  const [first] = fingeringsOf(inst, written)
+/** The standard fingering of a written note. Throws as {@link fingeringsOf}. */
+export function standardFingering(inst: Instrument, written: string, system?: string): Fingering {
+  const [first] = fingeringsOf(inst, written, system)
   if (!first)
     throw new NoteError(`No fingering is charted for ${prettyNote(written)} on the ${spokenName(inst)}.`)
   return first
 }
 
-/** Which holes stand open under a set of held touches. */
-export function openHoles(body: Body, held: ReadonlySet<TouchId>): Set<string> {
-  return new Set(
-    body.holes.filter((h) => (h.rest === 'open') !== h.movedBy.some((t) => held.has(t))).map((h) => h.id),
+export type HoleState = 'open' | 'half' | 'closed'
+
+/** How every hole stands under a set of held touches: moved by fingers themselves, by half of one, or through a linkage. */
+export function holeStates(system: FingerSystem, held: ReadonlySet<TouchId>): Map<string, HoleState> {
+  const halved = new Set(
+    system.touches.filter((t) => t.halfOf && held.has(t.id) && !held.has(t.halfOf)).map((t) => t.halfOf!),
+  )
+  const linked = new Set(system.linkages.filter((l) => l.by.some((t) => held.has(t))).flatMap((l) => l.moves))
+  return new Map(
+    system.bore.holes.map((hole) => {
+      const moved = linked.has(hole.id) || hole.movedBy.some((t) => held.has(t))
+      if (moved) return [hole.id, hole.rest === 'open' ? 'closed' : 'open']
+      if (hole.movedBy.some((t) => halved.has(t))) return [hole.id, 'half']
+      return [hole.id, hole.rest]
+    }),
   )
 }
 
-/** Where the sounding column ends in a drawing, mm: the first open tone hole, or the end of the tube. */
-export function columnEndMm(body: Body, held: ReadonlySet<TouchId>): number {
-  const open = openHoles(body, held)
+/** Which holes stand fully open under a set of held touches. */
+export function openHoles(system: FingerSystem, held: ReadonlySet<TouchId>): Set<string> {
+  return new Set([...holeStates(system, held)].filter(([, state]) => state === 'open').map(([id]) => id))
+}
+
+/**
+ * Where the sounding column ends in a drawing, mm: the first open tone hole, or the end of the tube. A vent or a half-open
+ * hole lets another register speak and doesn't end the column.
+ */
+export function columnEndMm(system: FingerSystem, held: ReadonlySet<TouchId>): number {
+  const open = openHoles(system, held)
   return Math.min(
-    body.endMm,
-    ...body.holes.filter((h) => h.role === 'tone' && open.has(h.id)).map((h) => h.atMm),
+    system.bore.endMm,
+    ...system.bore.holes.filter((h) => h.role === 'tone' && open.has(h.id)).map((h) => h.atMm),
   )
+}
+
+/**
+ * What is asked of one finger that it can't do at once, a sentence each; none for a fingering that a hand can hold.
+ * @example handConflicts(system, ['R4:E', 'R4:F']) // ['The right little finger can’t hold R4:E and R4:F at once.']
+ */
+export function handConflicts(system: FingerSystem, touches: readonly TouchId[]): string[] {
+  const goes = (a: TouchId, b: TouchId) =>
+    system.together.some(([x, y]) => (x === a && y === b) || (x === b && y === a))
+  const found: string[] = []
+  touches.forEach((a, i) => {
+    for (const b of touches.slice(i + 1)) {
+      const one = system.touches.find((t) => t.id === a)
+      const other = system.touches.find((t) => t.id === b)
+      if (!one || !other || one.hand !== other.hand || one.finger !== other.finger || goes(a, b)) continue
+      const finger = one.finger === 'little' || one.finger === 'index' ? `${one.finger} finger` : one.finger
+      found.push(`The ${one.hand} ${finger} can’t hold ${a} and ${b} at once.`)
+    }
+  })
+  return found
 }

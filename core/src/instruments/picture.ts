@@ -1,4 +1,5 @@
-import { columnEndMm, openHoles } from './lookup.ts'
+import { diameterAt } from './bore.ts'
+import { columnEndMm, holeStates, type HoleState } from './lookup.ts'
 import type { FingerSystem, Touch, TouchId } from './types.ts'
 
 /** An instrument lying across a surface, to scale in mm, seen with some touches held. Plain data for any renderer. */
@@ -11,8 +12,9 @@ export interface Picture {
   jointsMm: { x: number; half: number }[]
   /** The part of the tube that sounds. */
   column: { fromMm: number; toMm: number; half: number }
-  holes: { id: string; x: number; r: number; open: boolean }[]
-  touches: { touch: Touch; x: number; y: number; held: boolean }[]
+  holes: { id: string; x: number; r: number; state: HoleState }[]
+  /** One for each place that a finger rests on; half held touches lie in the place of the whole one. */
+  touches: { touch: Touch; x: number; y: number; held: boolean; half: boolean }[]
   touchRadius: number
 }
 
@@ -20,22 +22,14 @@ export interface Picture {
 const ROW_MM: Record<Touch['row'], number> = { upper: -62, front: -35, lower: 35, little: 62 }
 const TOUCH_RADIUS_MM = 11
 
-/** Outer half-width of a body at a place along it, mm. */
-function halfWidthAt(outline: { atMm: number; diameterMm: number }[], x: number): number {
-  const next = outline.findIndex((p) => p.atMm >= x)
-  const b = outline[next]
-  const a = outline[next - 1]
-  if (!b) return (outline.at(-1)?.diameterMm ?? 0) / 2
-  if (!a || b.atMm === a.atMm) return b.diameterMm / 2
-  return (a.diameterMm + ((b.diameterMm - a.diameterMm) * (x - a.atMm)) / (b.atMm - a.atMm)) / 2
-}
-
 /** Lays an instrument out with some touches held. */
 export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Picture {
-  const { body, touches } = system
-  const open = openHoles(body, held)
-  const upper: [number, number][] = body.outline.map((p) => [p.atMm, -p.diameterMm / 2])
-  const lower: [number, number][] = body.outline
+  const { bore } = system
+  const touches = system.touches.filter((t) => !t.halfOf)
+  const states = holeStates(system, held)
+  const halved = new Set(system.touches.filter((t) => t.halfOf && held.has(t.id)).map((t) => t.halfOf))
+  const upper: [number, number][] = bore.outline.map((p) => [p.atMm, -p.diameterMm / 2])
+  const lower: [number, number][] = bore.outline
     .map((p): [number, number] => [p.atMm, p.diameterMm / 2])
     .reverse()
   const top = Math.min(...touches.map((t) => ROW_MM[t.row])) - TOUCH_RADIUS_MM - 10
@@ -45,21 +39,26 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
   const right = Math.max(...xs) + 2 * TOUCH_RADIUS_MM
   return {
     fingersFrame: [left, top, right - left, bottom - top],
-    frame: [body.startMm - 6, top, body.endMm - body.startMm + 12, bottom - top],
+    frame: [bore.startMm - 6, top, bore.endMm - bore.startMm + 12, bottom - top],
     outline: [...upper, ...lower],
-    jointsMm: body.jointsMm.map((x) => ({ x, half: halfWidthAt(body.outline, x) + 1.5 })),
-    column: { fromMm: Math.max(0, body.startMm), toMm: columnEndMm(body, held), half: body.boreMm / 2 },
-    holes: body.holes.map((h) => ({
+    jointsMm: bore.jointsMm.map((x) => ({ x, half: diameterAt(bore.outline, x) / 2 + 1.5 })),
+    column: {
+      fromMm: Math.max(0, bore.startMm),
+      toMm: columnEndMm(system, held),
+      half: diameterAt(bore.profile, bore.endMm / 2) / 2,
+    },
+    holes: bore.holes.map((h) => ({
       id: h.id,
       x: h.atMm,
       r: Math.max(2.2, h.diameterMm / 2),
-      open: open.has(h.id),
+      state: states.get(h.id)!,
     })),
     touches: touches.map((touch) => ({
       touch,
       x: touch.atMm,
       y: ROW_MM[touch.row],
       held: held.has(touch.id),
+      half: halved.has(touch.id),
     })),
     touchRadius: TOUCH_RADIUS_MM,
   }

@@ -1,25 +1,10 @@
-import type { Gauge, Tube } from './gauge.ts'
+import type { School } from '../schools/index.ts'
+import type { Gauge } from './gauge.ts'
 
 /** Where a fact comes from; shown beside it. */
 export type Source = 'published' | 'computed' | 'common practice' | 'from memory'
 
-export const INSTRUMENT_IDS = [
-  'flute',
-  'clarinet',
-  'soprano-sax',
-  'alto-sax',
-  'tenor-sax',
-  'baritone-sax',
-  'oboe',
-  'bassoon',
-  'soprano-recorder',
-  'alto-recorder',
-  'chanter',
-] as const
-export type InstrumentId = (typeof INSTRUMENT_IDS)[number]
-export type Family = 'flute' | 'clarinet' | 'saxophone' | 'oboe' | 'bassoon' | 'recorder' | 'chanter'
-
-/** `L1`, `LT:reg`, `R4:Eb`: a bare finger is the hole, ring or plate it rests on. */
+/** `L1`, `LT:reg`, `R4:Eb`: a bare finger is the hole, ring or plate it rests on; `L1:half` has it half open. */
 export type TouchId = string
 
 export type Finger = 'thumb' | 'index' | 'middle' | 'ring' | 'little' | 'palm'
@@ -31,6 +16,8 @@ export interface Touch {
   hand: Hand
   finger: Finger
   kind: 'hole' | 'ring' | 'plate' | 'key'
+  /** The touch that this one is when only half held: it lies in the same place and half opens the same hole. */
+  halfOf?: TouchId
   /** What stands on it in drawings: finger number, T, or the key's letter. */
   label: string
   /** Plain words: “left index”, “register key”. */
@@ -50,19 +37,40 @@ export interface ToneHole {
   rest: 'open' | 'closed'
   /** Vents help a register to speak and don't end the sounding column. */
   role: 'tone' | 'vent'
-  /** Touches that close it (from open at rest) or open it (from closed at rest). */
+  /** Touches that close it (from open at rest) or open it (from closed at rest) themselves. */
   movedBy: TouchId[]
 }
 
-/** Outline and openings, mm, measured from the place where the sound is made. */
-export interface Body {
+/** Rods, rings and bridges: what moves a hole that no finger rests on, when any of `by` is held. */
+export interface Linkage {
+  id: string
+  /** What a repairer would call it. */
+  name: string
+  by: TouchId[]
+  moves: string[]
+}
+
+/** A place along the tube and the diameter there, mm; straight lines between such points make cylinders and cones. */
+export interface Section {
+  atMm: number
+  diameterMm: number
+}
+
+/**
+ * One measured bore: where the sound is made, the inner diameter along it, its holes. Positions in mm from the reed tip
+ * or the middle of the embouchure hole, never worked out from the notes they give.
+ */
+export interface Bore {
+  /** A jet leaves the upper end open, a reed closes it. */
+  mouth: 'jet' | 'reed'
   startMm: number
   endMm: number
-  /** Outer diameter along the length, for the drawing; straight lines between. */
-  outline: { atMm: number; diameterMm: number }[]
+  /** Inner diameter from where the sound is made to the end. */
+  profile: Section[]
+  /** Outer diameter along the length, for the drawing. */
+  outline: Section[]
   /** Rings and tenons where joints meet. */
   jointsMm: number[]
-  boreMm: number
   holes: ToneHole[]
   source: Source
 }
@@ -80,12 +88,22 @@ export interface Fingering {
   confidence: 'high' | 'medium'
 }
 
-/** Everything that fingers need; absent while an instrument's chart hasn't been written and compared. */
+/** Everything that fingers need. */
 export interface FingerSystem {
   touches: Touch[]
-  body: Body
+  bore: Bore
+  linkages: Linkage[]
+  /** Touches that one finger can hold at the same time; any others of one finger shut each other out. */
+  together: [TouchId, TouchId][]
   chart: Fingering[]
   breaks: { from: string; to: string; preparation: string }[]
+}
+
+/** One way of fingering an instrument; `fingers` is null while its chart hasn't been written and compared. */
+export interface NamedSystem {
+  id: string
+  name: string
+  fingers: FingerSystem | null
 }
 
 export type SetupPhase = 'materials' | 'reed' | 'assembly' | 'hold' | 'after'
@@ -104,10 +122,17 @@ export interface SetupStep {
   source: Source
 }
 
+/** The smallest thing that sounds, with its pitch, concert; null where no pitch is meant, only a steady one. */
+export interface SmallPart {
+  id: string
+  part: string
+  concert: string | null
+  source: Source
+}
+
 export interface Teaching {
   firstNotes: string[]
-  /** Smallest sounding parts with what they sound, concert pitch. */
-  smallParts: { part: string; concert: string; source: Source }[]
+  smallParts: SmallPart[]
   /** What the teacher watches and listens for at the mouth. */
   embouchure: { point: string; listen: string }[]
   /** How pitch tends to move when the tone gets louder. */
@@ -115,19 +140,70 @@ export interface Teaching {
   listenFor: string
 }
 
+/** One thing that can be done to a double or chanter reed. */
+export interface Adjustment {
+  id: string
+  title: string
+  changes: string
+  /** Who may do it. */
+  by: 'player' | 'teacher' | 'reed maker'
+}
+
+/** What the reed alone should sound: pitch class, where one is meant, and how. */
+export interface CrowTarget {
+  pitchClass: string | null
+  octaves: boolean
+  words: string
+}
+
+export type ReedKind = 'single' | 'double' | 'chanter'
+
+/** The reed that an instrument takes. */
+export interface ReedType {
+  kind: ReedKind
+  /** null: nobody judges this reed by blowing it alone. */
+  crow: CrowTarget | null
+  /** In the order of what can be undone most easily. */
+  adjustments: Adjustment[]
+}
+
+/** From this written note upwards fingerings sound this partial of their tube. */
+export interface Register {
+  from: string
+  partial: number
+}
+
+/** What another school teaches otherwise on this instrument. */
+export interface Variation {
+  school: string
+  choice: string
+  firstNotes?: string[]
+  /** What is right, by `gauge.measure`. */
+  ideals?: Record<string, [number, number]>
+}
+
+/** Everything that is known of an instrument; what depends on which one it is stands here and nowhere else. */
 export interface Instrument {
-  id: InstrumentId
+  id: string
   name: string
-  family: Family
+  family: string
   /** Semitones from the written note to the sounding one. */
   transposition: number
   clef: 'treble' | 'bass'
   /** Inclusive, as the player reads. */
   range: { beginner: [string, string]; full: [string, string] }
-  /** Where long tones are at home for the first weeks. */
   teaching: Teaching
-  fingers: FingerSystem | null
-  tube: Tube
+  /** The usual one first. */
+  systems: [NamedSystem, ...NamedSystem[]]
+  bore: Bore
+  /** Above the lowest, from low to high. */
+  registers: Register[]
+  /** Amplitudes of partials 1, 2, 3 … in their usual proportions (from memory; only the pattern matters). */
+  partials: readonly number[]
+  reed: ReedType | null
   gauges: Gauge[]
   setup: SetupStep[]
+  /** Where its teachers disagree, and what that changes here. */
+  schools: readonly School[]
+  variations: Variation[]
 }

@@ -1,3 +1,4 @@
+import { OutOfRange } from '../errors/index.ts'
 /** Temperature and moisture of the air in a tube. */
 export interface Air {
   temperatureC: number
@@ -16,11 +17,11 @@ const CO2 = 0.0004
  * Speed of sound in moist air, m/s, at 101 325 Pa.
  * Source: O. Cramer, J. Acoust. Soc. Am. 93 (1993), equation 15 and its coefficients (from memory), good to about
  * 0.03 % from 0 to 30 °C.
- * @throws RangeError outside −10 to 45 °C or for a humidity outside 0 to 1
+ * @throws OutOfRange outside −10 to 45 °C or for a humidity outside 0 to 1
  */
 export function speedOfSound({ temperatureC: t, humidity }: Air): number {
-  if (!(t >= -10 && t <= 45)) throw new RangeError(`The temperature is ${t} °C; allowed: −10 to 45 °C.`)
-  if (!(humidity >= 0 && humidity <= 1)) throw new RangeError(`The humidity is ${humidity}; allowed: 0 to 1.`)
+  if (!(t >= -10 && t <= 45)) throw new OutOfRange(`The temperature is ${t} °C; allowed: −10 to 45 °C.`)
+  if (!(humidity >= 0 && humidity <= 1)) throw new OutOfRange(`The humidity is ${humidity}; allowed: 0 to 1.`)
   const kelvin = t + 273.15
   const enhancement = 1.00062 + 3.14e-8 * PRESSURE_PA + 5.6e-7 * t * t
   const saturation = Math.exp(

@@ -1,8 +1,12 @@
 import { Note as Tonal } from 'tonal'
+import { Refusal } from '../errors/index.ts'
 
 /** A note that was asked for but can't be read, or lies outside what is possible. */
-export class NoteError extends Error {
+export class NoteError extends Refusal {
   override name = 'NoteError'
+  constructor(message: string) {
+    super('note', message)
+  }
 }
 
 /** Letter, accidental and octave as printed; `midi` counts semitones, C4 = 60. */

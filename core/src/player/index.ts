@@ -1,3 +1,3 @@
 export { perform, type Performance } from './player.ts'
 export { PRESETS, type Preset } from './presets.ts'
-export { seeded, type Random } from './random.ts'
+export { seeded, seedOf, type Random } from './random.ts'

@@ -1,10 +1,11 @@
+import { OutOfRange } from '../errors/index.ts'
 import { hzOfMidi } from '../pitch/index.ts'
-import { instrument, writtenNote, type Family, type InstrumentId } from '../instruments/index.ts'
+import { instrument, writtenNote } from '../instruments/index.ts'
 import { seeded } from './random.ts'
 
 /** What a simulated player does. Cents: sharp is positive. Everything but note and length may be left out. */
 export interface Performance {
-  instrument: InstrumentId
+  instrument: string
   written: string
   /** Length of the tone (of all strokes together), s. */
   lengthS: number
@@ -16,6 +17,8 @@ export interface Performance {
   detuneCents?: number
   /** Rise of the pitch from beginning to end. */
   driftCents?: number
+  /** Bent on purpose after half a second: down to `low`, then up to `high`, then back, in cosines. */
+  bendCents?: { low: number; high: number }
   /** Loudness over time: level, or soft–loud–soft, loud–soft–loud, fading. */
   dynamics?: 'level' | 'swell' | 'dip' | 'fade'
   /** Between loudest and quietest, dB. */
@@ -35,33 +38,22 @@ export interface Performance {
   peak?: number
 }
 
-/** Amplitudes of partials 1, 2, 3 … in their usual proportions (from memory; only the pattern matters). */
-const PARTIALS: Record<Family, readonly number[]> = {
-  flute: [1, 0.6, 0.3, 0.12, 0.06, 0.03],
-  clarinet: [1, 0.06, 0.6, 0.08, 0.35, 0.1, 0.18, 0.08],
-  saxophone: [1, 0.8, 0.6, 0.45, 0.3, 0.2, 0.12, 0.08],
-  oboe: [0.7, 0.9, 1, 0.6, 0.4, 0.3, 0.2, 0.1],
-  bassoon: [0.5, 0.8, 1, 0.8, 0.5, 0.35, 0.2, 0.12],
-  recorder: [1, 0.12, 0.2, 0.04],
-  chanter: [0.8, 0.9, 1, 0.7, 0.5, 0.4, 0.3, 0.2],
-}
-
 /**
  * The sound of a simulated player: the stand-in for a learner with an instrument, repeatable by its seed.
  * @param sampleRate Hz
- * @throws NoteError when the instrument doesn't have the note; RangeError for a length outside 0 to 120 s
+ * @throws NoteError when the instrument doesn't have the note; OutOfRange for a length outside 0 to 120 s
  */
 export function perform(p: Performance, sampleRate: number): Float32Array {
   const inst = instrument(p.instrument)
   const midi = writtenNote(inst, p.written).midi + inst.transposition
   if (!(p.lengthS > 0 && p.lengthS <= 120))
-    throw new RangeError('A simulated tone lasts more than 0 and at most 120 s.')
+    throw new OutOfRange('A simulated tone lasts more than 0 and at most 120 s.')
   const random = seeded(p.seed ?? 1)
   const lead = Math.round((p.leadS ?? 0.3) * sampleRate)
   const length = Math.round(p.lengthS * sampleRate)
   const out = new Float32Array(lead + length + Math.round((p.tailS ?? 0.5) * sampleRate))
   const baseHz = hzOfMidi(midi, p.a4Hz) * 2 ** ((p.detuneCents ?? 0) / 1200)
-  const partials = PARTIALS[inst.family].filter((_, i) => baseHz * (i + 1) < sampleRate * 0.45)
+  const partials = inst.partials.filter((_, i) => baseHz * (i + 1) < sampleRate * 0.45)
   const sum = partials.reduce((a, b) => a + b, 0)
   const peak = p.peak ?? 0.5
   const envelope = envelopeOf(p, length, sampleRate, random)
@@ -78,6 +70,7 @@ export function perform(p: Performance, sampleRate: number): Float32Array {
     const loudness = loudnessAt(p.dynamics ?? 'level', share)
     const amplitude = peak * envelope[i]! * 10 ** ((rangeDb * (loudness - 1)) / 20)
     let cents = (p.driftCents ?? 0) * (share - 0.5) + (p.sagCents ?? 0) * (loudness - 0.5) + wander[i]!
+    if (p.bendCents) cents += bentAt(p.bendCents, i / sampleRate, p.lengthS)
     if (p.wobble) cents += p.wobble.depthCents * Math.sin((2 * Math.PI * p.wobble.rateHz * i) / sampleRate)
     const step = (2 * Math.PI * baseHz * 2 ** (cents / 1200)) / sampleRate
     phase = (phase + step) % (2 * Math.PI)
@@ -95,6 +88,21 @@ export function perform(p: Performance, sampleRate: number): Float32Array {
     out[lead + i] = amplitude * tone + breath * envelope[i]! * random.normal()
   }
   return out
+}
+
+/** Cents of a bend at a time: half a second settled, then home–low–high–home in thirds of what is left. */
+function bentAt({ low, high }: { low: number; high: number }, atS: number, lengthS: number): number {
+  const settledS = Math.min(0.5, lengthS / 4)
+  const third = (lengthS - settledS) / 3
+  const part = Math.floor((atS - settledS) / third)
+  if (atS < settledS || part > 2) return 0
+  const [from, to] = [
+    [0, low],
+    [low, high],
+    [high, 0],
+  ][part] as [number, number]
+  const share = (atS - settledS) / third - part
+  return from + ((to - from) * (1 - Math.cos(Math.PI * share))) / 2
 }
 
 /** How loud, 0 to 1, at a share of the length. */

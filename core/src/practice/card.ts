@@ -1,128 +1,76 @@
-/** What a lesson gives to the week's card. */
-export interface CardInput {
-  minutesPerSession: number
-  sessions: number
-  /** Wrong in today's set-up: what to check at home. */
-  setupFaults: { title: string; what: string }[]
-  /** `observes`: no length to beat stands on the card. */
-  longTone?: { written: string; targetS: number; observes?: boolean }
-  /** Moves worked on, the hardest first. */
-  moves: { from: string; to: string; clean: number; tries: number }[]
-  /** Notes learnt or worked on that no move covers. */
-  notes: string[]
-  /** What is planned for stops that give no numbers yet. */
-  plans: { stage: 'breath' | 'tongue' | 'tune'; text: string }[]
-  listenFor: string
-}
-
-export type CardRowKind = 'setup' | 'breath' | 'sound' | 'tongue' | 'fingers' | 'tune'
-
-export interface CardRow {
-  id: string
-  kind: CardRowKind
-  title: string
-  /** How long or how many times. */
-  amount: string
-  minutes: number
-  /** How it should feel or sound. */
-  aim: string
-  /** Written notes whose fingering is shown. */
-  notes: string[]
-}
+import { STAGES } from '../fields/index.ts'
+import type { CardRow, CardRowKind, RowProposal } from '../records/index.ts'
 
 export interface WeekCard {
   sessions: number
   listenFor: string
   rows: CardRow[]
   totalMinutes: number
-  /** What would have made the card too long. */
+  /** What would have made the card too long, at full length. */
   leftOut: CardRow[]
 }
 
 /** Longest useful card and shortest session, minutes (common practice, no source: a plan that asks too much fails). */
 export const SESSION_MINUTES = { low: 5, high: 45 } as const
 export const SESSIONS = { low: 1, high: 7, usual: 5 } as const
+/** Proposals this light wait under what is left out until somebody brings them in. */
+export const WAITING_WEIGHT = 10
 
-/**
- * Composes the week's card: sound first, then what was wrong, then fingers, then the rest, as long as the minutes
- * last. What doesn't fit is named, not squeezed in.
- */
-export function composeCard(input: CardInput): WeekCard {
-  const candidates: Omit<CardRow, 'id'>[] = []
-  const fault = input.setupFaults[0]
-  if (fault)
-    candidates.push({
-      kind: 'setup',
-      title: fault.title,
-      amount: 'once, before the first note',
-      minutes: 1,
-      aim: `Last time: ${fault.what.charAt(0).toLowerCase()}${fault.what.slice(1)}.`,
-      notes: [],
-    })
-  if (input.longTone) {
-    const { written, targetS, observes } = input.longTone
-    const tries = targetS >= 30 ? 3 : 5
-    candidates.push({
-      kind: 'sound',
-      title: 'Long tone',
-      amount: observes ? `${tries} times, as long as it stays easy` : `${tries} times, aim ${targetS} s`,
-      // Breath between the tones takes about as long again for short ones.
-      minutes: Math.max(2, Math.min(10, Math.ceil((tries * (targetS + 15)) / 60))),
-      aim: 'Level from beginning to end. Rest when dizzy.',
-      notes: [written],
-    })
+/** What is planned for stops, as rows. */
+export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): RowProposal[] {
+  const WORDS: Partial<Record<string, { title: string; minutes: number; least: number; aim: string }>> = {
+    breath: { title: 'Breath', minutes: 2, least: 1, aim: 'Easy before fast.' },
+    tongue: { title: 'Tongue', minutes: 2, least: 1, aim: 'Easy before fast.' },
+    tune: { title: 'Tune', minutes: 5, least: 3, aim: 'Slow enough to be right.' },
   }
-  for (const move of input.moves.slice(0, 2))
-    candidates.push({
-      kind: 'fingers',
-      title: 'Two notes, back and forth',
-      amount: 'silently 5 times, slurred 8 times',
-      minutes: 3,
-      aim: move.tries
-        ? `All fingers at once. Today ${move.clean} of ${move.tries} clean.`
-        : 'All fingers at once.',
-      notes: [move.from, move.to],
-    })
-  const covered = new Set([...input.moves.flatMap((m) => [m.from, m.to]), input.longTone?.written])
-  const loose = [...new Set(input.notes)].filter((n) => !covered.has(n)).slice(0, 3)
-  if (loose.length)
-    candidates.push({
-      kind: 'fingers',
-      title: 'New notes',
-      amount: 'each 4 times: say it, finger it, play it',
-      minutes: 2,
-      aim: 'Fingers close to the keys.',
-      notes: loose,
-    })
-  const PLAN_TITLE = { breath: 'Breath', tongue: 'Tongue', tune: 'Tune' } as const
-  for (const plan of input.plans)
-    candidates.push({
-      kind: plan.stage,
-      title: PLAN_TITLE[plan.stage],
-      amount: plan.text,
-      minutes: plan.stage === 'tune' ? 5 : 2,
-      aim: plan.stage === 'tune' ? 'Slow enough to be right.' : 'Easy before fast.',
-      notes: [],
-    })
-  return fitCard(
-    candidates.map((row, i) => ({ ...row, id: `row-${i + 1}` })),
-    input,
-  )
+  return plans.flatMap(({ stage, text }) => {
+    const words = WORDS[stage]
+    if (!words || !text) return []
+    return [
+      {
+        id: `plan-${stage}`,
+        kind: stage as CardRowKind,
+        title: words.title,
+        amount: text.slice(0, 200),
+        minutes: words.minutes,
+        leastMinutes: words.least,
+        weight: stage === 'breath' ? 80 : 40,
+        aim: words.aim,
+        notes: [],
+      },
+    ]
+  })
 }
 
-/** Keeps rows in order while they fit into a session's minutes. */
-function fitCard(
-  rows: CardRow[],
+const rowOf = ({ leastMinutes: _, weight: __, ...row }: RowProposal): CardRow => row
+const sum = (rows: readonly { minutes: number }[]) => rows.reduce((all, r) => all + r.minutes, 0)
+
+/**
+ * Fits proposals into a session's minutes: when they are too many, rows get shorter, the longest first, before the
+ * lightest drops out. Rows stand in order of work.
+ */
+export function composeCard(
+  proposals: readonly RowProposal[],
   limits: { minutesPerSession: number; sessions: number; listenFor: string },
 ): WeekCard {
-  const kept: CardRow[] = []
-  const leftOut: CardRow[] = []
-  let total = 0
-  for (const row of rows) {
-    if (total + row.minutes <= limits.minutesPerSession) {
-      kept.push(row)
-      total += row.minutes
-    } else leftOut.push(row)
+  const { minutesPerSession, sessions, listenFor } = limits
+  const wanted = [...proposals].sort((a, b) => b.weight - a.weight)
+  const kept = wanted.filter((r) => r.weight > WAITING_WEIGHT)
+  const least = (rows: readonly RowProposal[]) => rows.reduce((all, r) => all + r.leastMinutes, 0)
+  while (kept.length && least(kept) > minutesPerSession) kept.pop()
+
+  const rows = kept.map((r) => ({ ...r }))
+  while (sum(rows) > minutesPerSession) {
+    const longest = rows.reduce((a, b) => (b.minutes - b.leastMinutes > a.minutes - a.leastMinutes ? b : a))
+    longest.minutes--
   }
-  return { sessions: limits.sessions, listenFor: limits.listenFor, rows: kept, totalMinutes: total, leftOut }
+  const inOrder = (list: readonly RowProposal[]) =>
+    STAGES.flatMap((stage) => list.filter((r) => r.kind === stage)).map(rowOf)
+  return {
+    sessions,
+    listenFor,
+    rows: inOrder(rows),
+    totalMinutes: sum(rows),
+    leftOut: inOrder(proposals.filter((p) => !kept.includes(p))),
+  }
 }

@@ -1,20 +1,2 @@
-export {
-  LADDER,
-  nextTarget,
-  STEADY_CENTS,
-  stepBack,
-  stepUp,
-  wasHeld,
-  type NextTarget,
-  type ToneResult,
-} from './ladder.ts'
-export {
-  composeCard,
-  SESSION_MINUTES,
-  SESSIONS,
-  type CardInput,
-  type CardRow,
-  type CardRowKind,
-  type WeekCard,
-} from './card.ts'
-export { attention, type Concern, type LearnerHistory } from './attention.ts'
+export { composeCard, rowsOfPlans, SESSION_MINUTES, SESSIONS, WAITING_WEIGHT, type WeekCard } from './card.ts'
+export { attention, FILLER_WEIGHT, PAUSE_DAYS, PRACTISED_SHARE, type Circumstances } from './attention.ts'

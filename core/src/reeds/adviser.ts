@@ -1,3 +1,4 @@
+import { OutOfRange } from '../errors/index.ts'
 /** What could be done about a reed that doesn't serve. */
 export const ADVICE = ['stay', 'down', 'up', 'tip', 'not-reed'] as const
 export type Advice = (typeof ADVICE)[number]
@@ -147,17 +148,17 @@ const CHECKS: Record<string, string> = {
 
 /**
  * Weighs symptoms, equipment and measured numbers. Evidence adds up; beliefs are its exponentials, made to sum to 1.
- * @throws RangeError for an unknown symptom, a strength outside 1 to 5 or negative weeks
+ * @throws OutOfRange for an unknown symptom, a strength outside 1 to 5 or negative weeks
  */
 export function advise(c: ReedCase): Verdict {
   if (c.strength !== null && !(c.strength >= 1 && c.strength <= 5))
-    throw new RangeError(`strength is ${c.strength}; allowed: 1 to 5 in half steps.`)
-  if (!(c.weeksPlaying >= 0)) throw new RangeError(`weeksPlaying is ${c.weeksPlaying}; allowed: 0 or more.`)
+    throw new OutOfRange(`strength is ${c.strength}; allowed: 1 to 5 in half steps.`)
+  if (!(c.weeksPlaying >= 0)) throw new OutOfRange(`weeksPlaying is ${c.weeksPlaying}; allowed: 0 or more.`)
   const evidence = [
     ...c.symptoms.map((id) => {
       const symptom = SYMPTOMS.find((s) => s.id === id)
       if (!symptom)
-        throw new RangeError(`There is no symptom “${id}”. Known: ${SYMPTOMS.map((s) => s.id).join(', ')}.`)
+        throw new OutOfRange(`There is no symptom “${id}”. Known: ${SYMPTOMS.map((s) => s.id).join(', ')}.`)
       return symptom
     }),
     ...measuredEvidence(c),

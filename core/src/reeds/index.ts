@@ -4,9 +4,7 @@ export {
   minutesSinceRating,
   RATE_EVERY_MINUTES,
   REED_STATES,
-  reedKind,
   type Reed,
-  type ReedKind,
   type ReedState,
   type ReedUse,
 } from './reed.ts'
@@ -33,11 +31,4 @@ export {
   type Symptom,
   type Verdict,
 } from './adviser.ts'
-export {
-  adjustments,
-  CROW_TARGETS,
-  judgeCrow,
-  type Adjustment,
-  type Crow,
-  type CrowTarget,
-} from './double.ts'
+export { judgeCrow, type Crow } from './crow.ts'

@@ -1,3 +1,5 @@
+import { OutOfRange } from '../errors/index.ts'
+import { DAY_MS, dayOf, instantOf, plusDays } from '../time/index.ts'
 import { minutesPlayed, type Reed } from './reed.ts'
 
 /**
@@ -35,7 +37,7 @@ export function learnLife(reeds: readonly Reed[]): LifeModel | undefined {
  */
 export function remainingMinutes(model: LifeModel, playedMinutes: number, p: number): number {
   if (!(p > 0 && p < 1))
-    throw new RangeError(`The probability is ${p}; allowed: more than 0 and less than 1.`)
+    throw new OutOfRange(`The probability is ${p}; allowed: more than 0 and less than 1.`)
   const grown = model.exposure * ((1 - p) ** (-1 / model.retired) - 1)
   return (playedMinutes ** WEAR_SHAPE + grown) ** (1 / WEAR_SHAPE) - playedMinutes
 }
@@ -66,10 +68,11 @@ export interface StockForecast {
   weeksLeft: number | null
   /** ISO day by which to order; null as above. */
   orderBy: string | null
+  /** Whether waiting any longer leaves a gap. */
+  orderNow: boolean
   sentence: string
 }
 
-const DAY_MS = 86_400_000
 const LOOK_BACK_DAYS = 28
 
 /**
@@ -78,19 +81,26 @@ const LOOK_BACK_DAYS = 28
  */
 export function forecastStock(reeds: readonly Reed[], now: string, leadWeeks = 2): StockForecast {
   const playable = reeds.filter((r) => r.state !== 'retired')
-  const from = Date.parse(now) - LOOK_BACK_DAYS * DAY_MS
+  const from = instantOf(now) - LOOK_BACK_DAYS * DAY_MS
   let recent = 0
-  for (const reed of reeds) for (const use of reed.uses) if (Date.parse(use.at) >= from) recent += use.minutes
+  for (const reed of reeds) for (const use of reed.uses) if (instantOf(use.at) >= from) recent += use.minutes
   const minutesPerWeek = recent / (LOOK_BACK_DAYS / 7)
   const model = learnLife(reeds)
   const base = { playable: playable.length, minutesPerWeek }
   if (!playable.length)
-    return { ...base, weeksLeft: 0, orderBy: now.slice(0, 10), sentence: 'No playable reed left: order now.' }
+    return {
+      ...base,
+      weeksLeft: 0,
+      orderBy: dayOf(now),
+      orderNow: true,
+      sentence: 'No playable reed left: order now.',
+    }
   if (!model)
     return {
       ...base,
       weeksLeft: null,
       orderBy: null,
+      orderNow: false,
       sentence: `Not enough data yet: a forecast needs ${ENOUGH_REEDS} reeds played to their end.`,
     }
   if (minutesPerWeek <= 0)
@@ -98,16 +108,15 @@ export function forecastStock(reeds: readonly Reed[], now: string, leadWeeks = 2
       ...base,
       weeksLeft: null,
       orderBy: null,
+      orderNow: false,
       sentence: 'Nothing was played in four weeks: no forecast.',
     }
   const left = playable.reduce((sum, reed) => sum + remainingMinutes(model, minutesPlayed(reed), 0.5), 0)
   const weeksLeft = left / minutesPerWeek
-  const orderBy = new Date(Date.parse(now) + Math.max(0, weeksLeft - leadWeeks) * 7 * DAY_MS)
-    .toISOString()
-    .slice(0, 10)
-  const sentence =
-    weeksLeft <= leadWeeks
-      ? `About ${weeksLeft.toFixed(1)} weeks left: order now.`
-      : `About ${weeksLeft.toFixed(0)} weeks left at ${minutesPerWeek.toFixed(0)} min a week: order by ${orderBy}.`
-  return { ...base, weeksLeft, orderBy, sentence }
+  const orderBy = dayOf(plusDays(now, Math.max(0, weeksLeft - leadWeeks) * 7))
+  const orderNow = weeksLeft <= leadWeeks
+  const sentence = orderNow
+    ? `About ${weeksLeft.toFixed(1)} weeks left: order now.`
+    : `About ${weeksLeft.toFixed(0)} weeks left at ${minutesPerWeek.toFixed(0)} min a week: order by ${orderBy}.`
+  return { ...base, weeksLeft, orderBy, orderNow, sentence }
 }

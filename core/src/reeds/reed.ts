@@ -1,8 +1,5 @@
-import type { Family } from '../instruments/index.ts'
-
 export const REED_STATES = ['new', 'breaking-in', 'rotation', 'concert', 'resting', 'retired'] as const
 export type ReedState = (typeof REED_STATES)[number]
-export type ReedKind = 'single' | 'double' | 'chanter'
 
 /** Once a reed was played: when, how long, and how it was found. */
 export interface ReedUse {
@@ -21,12 +18,7 @@ export interface Reed {
   uses: readonly ReedUse[]
 }
 
-export function reedKind(family: Family): ReedKind | null {
-  if (family === 'clarinet' || family === 'saxophone') return 'single'
-  if (family === 'oboe' || family === 'bassoon') return 'double'
-  return family === 'chanter' ? 'chanter' : null
-}
-
+/** Minutes that a reed was played in all. */
 export const minutesPlayed = (reed: Pick<Reed, 'uses'>): number => {
   let sum = 0
   for (const use of reed.uses) sum += use.minutes

@@ -1,3 +1,4 @@
+import { dayOf, daysBetween } from '../time/index.ts'
 import { lastRating, minutesPlayed, type Reed } from './reed.ts'
 
 /** Minutes on the first days of a new reed (common practice, no source: a few minutes, growing). */
@@ -5,8 +6,7 @@ export const BREAK_IN_MINUTES = [5, 5, 10, 10, 15] as const
 /** Rest after which a reed counts as fully dry and recovered, hours (chosen by Halitus). */
 export const RESTED_HOURS = 48
 
-const HOUR_MS = 3_600_000
-const hoursSince = (from: string, now: string) => (Date.parse(now) - Date.parse(from)) / HOUR_MS
+const hoursSince = (from: string, now: string) => 24 * daysBetween(from, now)
 
 export interface BreakIn {
   /** 1 for the first day. */
@@ -18,8 +18,8 @@ export interface BreakIn {
 
 /** Where a new reed stands in its break-in: one step for each day on which it was played. */
 export function breakIn(reed: Reed, now: string): BreakIn {
-  const days = new Set(reed.uses.map((u) => u.at.slice(0, 10)))
-  const playedToday = days.has(now.slice(0, 10))
+  const days = new Set(reed.uses.map((u) => dayOf(u.at)))
+  const playedToday = days.has(dayOf(now))
   const before = days.size - Number(playedToday)
   const finished = before >= BREAK_IN_MINUTES.length
   return { day: before + 1, minutesToday: finished || playedToday ? 0 : BREAK_IN_MINUTES[before]!, finished }

@@ -45,7 +45,6 @@ export interface AnalyseOptions {
   /** Semitones from written to sounding. */
   transposition?: number
   a4Hz?: number
-  onProgress?: (share: number) => void
 }
 
 /**
@@ -58,7 +57,7 @@ export function analyse(
   sampleRate: number,
   options: AnalyseOptions = {},
 ): { report: SoundReport; track: Track } {
-  const track = trackPitch(samples, sampleRate, options.onProgress)
+  const track = trackPitch(samples, sampleRate)
   return { report: reportOf(track, samples.length / sampleRate, options), track }
 }
 

@@ -1,3 +1,5 @@
 export { analyse, longTone, reportOf, type NoteReport, type OnsetKind, type SoundReport } from './analyse.ts'
+export { bendOf, type Bend } from './bend.ts'
+export { forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
 export { LiveTracker, trackPitch, type LiveFrame, type Track } from './track.ts'
 export { readWav, WavError, writeWav, type Recording } from './wav.ts'

@@ -159,15 +159,8 @@ function ordinaryRate(
   return now
 }
 
-/**
- * Pitch and loudness of a whole signal, every 10 ms.
- * @param onProgress called now and then with 0 to 1
- */
-export function trackPitch(
-  signal: Float32Array,
-  signalRate: number,
-  onProgress?: (share: number) => void,
-): Track {
+/** Pitch and loudness of a whole signal, every 10 ms. */
+export function trackPitch(signal: Float32Array, signalRate: number): Track {
   const { samples, sampleRate } = ordinaryRate(signal, signalRate)
   const reader = new FrameReader(sampleRate)
   const slow = reader.slow(samples)
@@ -187,7 +180,6 @@ export function trackPitch(
     track.hz[i] = frame.hz
     track.db[i] = frame.db
     track.clarity[i] = frame.clarity
-    if (onProgress && i % 500 === 0) onProgress(i / count)
   }
   return track
 }

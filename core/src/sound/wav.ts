@@ -1,6 +1,10 @@
+import { Refusal } from '../errors/index.ts'
 /** A WAVE file that can't be analysed; the message says why and what is taken. */
-export class WavError extends Error {
+export class WavError extends Refusal {
   override name = 'WavError'
+  constructor(message: string) {
+    super('sound', message)
+  }
 }
 
 export interface Recording {

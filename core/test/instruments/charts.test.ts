@@ -69,7 +69,7 @@ describe.each([
       expect(new Set(f.touches).size).toBe(f.touches.length)
       expect(f.use.length).toBeGreaterThan(3)
     }
-    for (const hole of system.body.holes) expect(hole.movedBy.filter((t) => !known.has(t))).toEqual([])
+    for (const hole of system.bore.holes) expect(hole.movedBy.filter((t) => !known.has(t))).toEqual([])
   })
 
   it('opens the tube higher up for higher notes of the lowest register', () => {
@@ -77,7 +77,7 @@ describe.each([
     const low = system.chart
       .filter((f) => f.kind === 'standard' && f.register === 1)
       .sort((a, b) => parseNote(a.written).midi - parseNote(b.written).midi)
-      .map((f) => columnEndMm(system.body, new Set(f.touches)))
+      .map((f) => columnEndMm(system, new Set(f.touches)))
     for (let i = 1; i < low.length; i++) expect(low[i]).toBeLessThanOrEqual(low[i - 1]!)
     expect(new Set(low).size).toBeGreaterThan(low.length * 0.75)
   })

@@ -71,7 +71,7 @@ describe('small parts sound (common practice, no source)', () => {
   it('the flute’s closed head overblows to about its third partial', () => {
     // Closed–open cylinder: odd multiples (Fletcher & Rossing); A4 × 3 is E6 within 2 cents.
     const [, closed, overblown] = instrument('flute').teaching.smallParts.map((p) =>
-      hzOfMidi(parseNote(p.concert).midi),
+      hzOfMidi(parseNote(p.concert!).midi),
     )
     expect(Math.abs(1200 * Math.log2(overblown! / (3 * closed!)))).toBeLessThan(2)
   })

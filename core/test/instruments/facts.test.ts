@@ -2,8 +2,10 @@ import { describe, expect, it } from 'vitest'
 import {
   allInstruments,
   columnEndMm,
+  diameterAt,
   fingerSystem,
   instrument,
+  isCharted,
   openHoles,
   pictureOf,
   setupSequence,
@@ -13,8 +15,8 @@ import {
 import { parseNote } from '@halitus/core/pitch'
 
 const withSetup = allInstruments().filter((i) => i.setup.length)
-const charted = allInstruments().filter((i) => i.fingers)
-const named = (list: Instrument[]) => list.map((i) => [i.id, i] as const)
+const charted = allInstruments().filter(isCharted)
+const named = (list: readonly Instrument[]) => list.map((i) => [i.id, i] as const)
 
 describe.each(named(allInstruments()))('%s', (_, inst) => {
   it('has first notes within the beginner’s range, and that within the full one', () => {
@@ -89,18 +91,18 @@ describe.each(named(charted))('picture of the %s', (_, inst) => {
           )
   })
   it('lays holes and touches along the tube', () => {
-    for (const h of system.body.holes) {
+    for (const h of system.bore.holes) {
       expect(h.atMm).toBeGreaterThan(0)
-      expect(h.atMm).toBeLessThan(system.body.endMm)
-      expect(h.diameterMm).toBeLessThanOrEqual(system.body.boreMm)
+      expect(h.atMm).toBeLessThan(system.bore.endMm)
+      expect(h.diameterMm).toBeLessThanOrEqual(diameterAt(system.bore.profile, h.atMm))
     }
-    expect(picture.column.toMm).toBeLessThan(system.body.endMm)
+    expect(picture.column.toMm).toBeLessThan(system.bore.endMm)
   })
   it('opens a hole when what closes it lets go, and the other way round', () => {
     const all = new Set(system.touches.map((t) => t.id))
-    const none = openHoles(system.body, new Set())
-    const everything = openHoles(system.body, all)
-    for (const h of system.body.holes) {
+    const none = openHoles(system, new Set())
+    const everything = openHoles(system, all)
+    for (const h of system.bore.holes) {
       expect(none.has(h.id)).toBe(h.rest === 'open')
       expect(everything.has(h.id)).toBe(h.rest === 'closed')
     }
@@ -111,16 +113,19 @@ describe('the sounding column', () => {
   it('reaches the end of the tube on the lowest note', () => {
     for (const id of ['flute', 'clarinet'] as const) {
       const inst = instrument(id)
-      const { body } = fingerSystem(inst)
-      expect(columnEndMm(body, new Set(standardFingering(inst, inst.range.full[0]).touches))).toBe(body.endMm)
+      const system = fingerSystem(inst)
+      expect(columnEndMm(system, new Set(standardFingering(inst, inst.range.full[0]).touches))).toBe(
+        system.bore.endMm,
+      )
     }
   })
-  it('of the flute’s low octave lies within a tenth of half a wave, less the end correction', () => {
-    // Open–open cylinder, c / 2f at 345 m/s (Fletcher & Rossing): D4 587 mm, A4 392 mm; holes lie about 52 mm nearer.
+  it('of the flute’s low octave lies within two hundredths of half a wave, less the end correction', () => {
+    // Open–open cylinder, c / 2f at 345 m/s (Fletcher & Rossing): D4 587 mm, A4 392 mm; Boehm’s correction is 51.5 mm.
+    // The places are measured, so they agree only about.
     const flute = instrument('flute')
     const end = (note: string) =>
-      columnEndMm(fingerSystem(flute).body, new Set(standardFingering(flute, note).touches))
-    expect(end('D4') + 52).toBeCloseTo(587.4, 0)
-    expect(end('A4') + 52).toBeCloseTo(392, 0)
+      columnEndMm(fingerSystem(flute), new Set(standardFingering(flute, note).touches))
+    expect(Math.abs((end('D4') + 51.5) / 587.4 - 1)).toBeLessThan(0.02)
+    expect(Math.abs((end('A4') + 51.5) / 392 - 1)).toBeLessThan(0.02)
   })
 })

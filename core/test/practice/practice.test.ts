@@ -1,133 +1,164 @@
 import { describe, expect, it } from 'vitest'
-import {
-  attention,
-  composeCard,
-  nextTarget,
-  stepUp,
-  type CardInput,
-  type LearnerHistory,
-  type ToneResult,
-} from '@halitus/core/practice'
+import { attention, composeCard, rowsOfPlans, type Circumstances } from '@halitus/core/practice'
+import type { Concern, RowProposal } from '@halitus/core/records'
 
-const tone = (at: string, targetS: number, lengthS: number, steadinessCents = 6): ToneResult => ({
-  at,
-  written: 'E4',
-  targetS,
-  lengthS,
-  steadinessCents,
+const row = (id: string, more: Partial<RowProposal> = {}): RowProposal => ({
+  id,
+  kind: 'fingers',
+  title: id,
+  amount: '',
+  minutes: 3,
+  leastMinutes: 2,
+  weight: 50,
+  aim: '',
+  notes: [],
+  ...more,
 })
-
-describe('the ladder (common practice, no source: first hold 4 s, home 15 s, three seconds a step, towards 60 s)', () => {
-  it('begins with 4 s', () => expect(nextTarget([]).targetS).toBe(4))
-  it('goes from 15 s in steps of three to 60 s and stays there', () => {
-    const steps = [15]
-    while (steps.at(-1)! < 60) steps.push(stepUp(steps.at(-1)!, steps.at(-1)!))
-    expect(steps).toEqual([15, 18, 21, 24, 27, 30, 33, 36, 39, 42, 45, 48, 51, 54, 57, 60])
-    expect(stepUp(60, 70)).toBe(60)
-  })
-  it('asks a beginner below 15 s for one second more than was held', () => {
-    expect(nextTarget([tone('2026-01-01', 4, 6.7)]).targetS).toBe(7)
-    expect(nextTarget([tone('2026-01-01', 4, 22)]).targetS).toBe(15)
-  })
-  it('goes on only while quality holds', () => {
-    const next = nextTarget([tone('2026-01-01', 18, 19, 40)])
-    expect(next.targetS).toBe(18)
-    expect(next.why).toContain('40 cents unsteady')
-  })
-  it('stays after one miss and steps back after two', () => {
-    expect(nextTarget([tone('2026-01-01', 21, 13)]).targetS).toBe(21)
-    const back = nextTarget([tone('2026-01-01', 21, 13), tone('2026-01-08', 21, 12)])
-    expect(back).toMatchObject({ targetS: 18, why: 'Twice well short of 21 s (13 s, 12 s): one step back.' })
-  })
-})
-
-const base: CardInput = {
-  minutesPerSession: 15,
-  sessions: 5,
-  setupFaults: [],
-  longTone: { written: 'E4', targetS: 18 },
-  moves: [{ from: 'A4', to: 'B4', clean: 3, tries: 8 }],
-  notes: ['A4', 'C5'],
-  plans: [{ stage: 'tune', text: 'bars 1 to 4' }],
-  listenFor: 'x',
-}
+const fit = (minutesPerSession: number, ...rows: RowProposal[]) =>
+  composeCard(rows, { minutesPerSession, sessions: 5, listenFor: 'x' })
+const shape = (card: ReturnType<typeof fit>) => card.rows.map((r) => `${r.id} ${r.minutes}`)
 
 describe('the week’s card', () => {
-  it('is composed from what was done and never exceeds the session', () => {
-    const card = composeCard(base)
-    expect(card.rows.map((r) => r.kind)).toEqual(['sound', 'fingers', 'fingers', 'tune'])
-    expect(card.rows[0]!.amount).toBe('5 times, aim 18 s')
-    expect(card.rows[1]!.notes).toEqual(['A4', 'B4'])
-    expect(card.rows[2]!.notes).toEqual(['C5'])
-    expect(card.totalMinutes).toBe(card.rows.reduce((sum, r) => sum + r.minutes, 0))
-    for (const minutesPerSession of [5, 8, 12, 20, 30]) {
-      const fitted = composeCard({ ...base, minutesPerSession })
-      expect(fitted.totalMinutes).toBeLessThanOrEqual(minutesPerSession)
-      expect(fitted.rows.length + fitted.leftOut.length).toBe(4)
-    }
+  it('stands in order of work, whatever the order of proposals', () => {
+    const card = fit(
+      30,
+      row('tune', { kind: 'tune' }),
+      row('fingers'),
+      row('tongue', { kind: 'tongue' }),
+      row('sound', { kind: 'sound' }),
+      row('breath', { kind: 'breath' }),
+      row('setup', { kind: 'setup' }),
+    )
+    expect(card.rows.map((r) => r.id)).toEqual(['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune'])
+    expect(card).toMatchObject({ sessions: 5, listenFor: 'x', totalMinutes: 18, leftOut: [] })
+    expect(Object.keys(card.rows[0]!)).not.toContain('weight')
+    expect(Object.keys(card.rows[0]!)).not.toContain('leastMinutes')
   })
-  it('names what was wrong in the set-up first', () => {
-    const card = composeCard({ ...base, setupFaults: [{ title: 'Tip level', what: 'Reed stands above' }] })
-    expect(card.rows[0]).toMatchObject({ kind: 'setup', aim: 'Last time: reed stands above.' })
+  it.each([
+    // Two rows of 3 min that can shrink to 2: at six minutes whole, at five and four shorter, below one drops out.
+    [7, ['a 3', 'b 3'], []],
+    [6, ['a 3', 'b 3'], []],
+    [5, ['a 2', 'b 3'], []],
+    [4, ['a 2', 'b 2'], []],
+    [3, ['a 3'], ['b']],
+    [2, ['a 2'], ['b']],
+    [1, [], ['a', 'b']],
+  ])('in %i minutes holds %j and leaves out %j', (minutes, kept, out) => {
+    const card = fit(minutes, row('b', { weight: 40 }), row('a', { weight: 60 }))
+    expect(shape(card).sort()).toEqual(kept)
+    expect(card.leftOut.map((r) => r.id).sort()).toEqual(out)
+    expect(card.totalMinutes).toBeLessThanOrEqual(minutes)
   })
-  it('puts no length to beat before who observes', () => {
-    const card = composeCard({ ...base, longTone: { written: 'E4', targetS: 18, observes: true } })
-    expect(card.rows[0]!.amount).toBe('5 times, as long as it stays easy')
-    expect(JSON.stringify(card)).not.toContain('18 s')
+  it('shortens the row with the most to give first', () => {
+    const card = fit(
+      8,
+      row('long', { minutes: 8, leastMinutes: 2 }),
+      row('short', { minutes: 3, leastMinutes: 2 }),
+    )
+    expect(shape(card)).toEqual(['long 5', 'short 3'])
   })
-  it('is empty when nothing was done', () => {
-    const card = composeCard({ ...base, longTone: undefined, moves: [], notes: [], plans: [] })
-    expect(card).toMatchObject({ rows: [], totalMinutes: 0 })
+  it('lets light proposals wait, at full length', () => {
+    const card = fit(30, row('a'), row('waits', { weight: 10 }), row('comes', { weight: 11 }))
+    expect(card.rows.map((r) => r.id)).toEqual(['a', 'comes'])
+    expect(card.leftOut).toMatchObject([{ id: 'waits', minutes: 3 }])
+  })
+  it('is empty when nothing was done', () => expect(fit(15)).toMatchObject({ rows: [], totalMinutes: 0 }))
+  it('takes plans for the stops that give no numbers yet, breath before all', () => {
+    const rows = rowsOfPlans([
+      { stage: 'tune', text: 'bars 1 to 4' },
+      { stage: 'breath', text: 'x'.repeat(300) },
+      { stage: 'tongue', text: '' },
+      { stage: 'sound', text: 'not a row' },
+    ])
+    expect(rows.map((r) => [r.id, r.title, r.minutes, r.leastMinutes, r.amount.length])).toEqual([
+      ['plan-tune', 'Tune', 5, 3, 11],
+      ['plan-breath', 'Breath', 2, 1, 200],
+    ])
+    expect(rows[1]!.weight).toBeGreaterThan(rows[0]!.weight)
+    expect(rows[0]!.aim).toBe('Slow enough to be right.')
   })
 })
 
 describe('what needs attention', () => {
-  const today = '2026-03-20T18:00'
-  const calm: LearnerHistory = {
-    tones: [tone('2026-03-13T18:00', 18, 19)],
-    reports: [],
-    faults: [],
-    moves: [],
-    lastLessonAt: '2026-03-13T18:00',
-  }
-  const first = (h: Partial<LearnerHistory>) => attention({ ...calm, ...h }, today)[0]!
+  const today = '2026-03-20T18:00:00'
+  const well: Concern = { kind: 'well', weight: 0, sentence: 'long tone 19 s within 6 cents' }
+  const calm: Circumstances = { reports: [], lastLessonAt: '2026-03-13T18:00:00' }
+  const first = (more: Partial<Circumstances>, ...found: Concern[]) =>
+    attention([well, ...found], { ...calm, ...more }, today)[0]!
 
-  it('says what is well when nothing is wrong', () =>
-    expect(first({})).toMatchObject({ kind: 'well', sentence: 'long tone 19 s within 6 cents' }))
-  it('counts sessions against those due by now', () => {
-    expect(first({ card: { from: '2026-03-13', sessions: 5, sessionsDone: 2 } }).sentence).toBe(
-      'practised 2 of 5 sessions',
+  it('says what is well when nothing is wrong, with what was practised', () => {
+    expect(first({})).toEqual(well)
+    expect(first({ card: { from: '2026-03-13', sessions: 5, sessionsDone: 4 } }).sentence).toBe(
+      'long tone 19 s within 6 cents, practised 4 of 5',
     )
-    expect(first({ card: { from: '2026-03-13', sessions: 5, sessionsDone: 4 } }).kind).toBe('well')
-    expect(first({ card: { from: '2026-03-19', sessions: 5, sessionsDone: 1 } }).kind).toBe('well')
+    expect(attention([], calm, today)).toEqual([{ kind: 'new', weight: 0, sentence: 'nothing noted yet' }])
+    const fresh = { kind: 'new', weight: 10, sentence: 'no long tone measured yet' }
+    expect(
+      attention([fresh], { ...calm, card: { from: '2026-03-20', sessions: 5, sessionsDone: 0 } }, today),
+    ).toEqual([fresh])
   })
-  it('notices two weeks on one step', () => {
-    const tones = [
-      tone('2026-02-20T18:00', 15, 16),
-      tone('2026-03-04T18:00', 21, 18.4),
-      tone('2026-03-06T18:00', 21, 17),
-      tone('2026-03-18T18:00', 21, 18),
-    ]
-    expect(first({ tones }).sentence).toBe('long tone stuck at 18 s for two weeks (aim 21 s)')
+  it.each([
+    // A week ago, five planned: five are due; three quarters of them are 3.75.
+    ['2026-03-13', 5, 3, true],
+    ['2026-03-13', 5, 4, false],
+    ['2026-03-13', 4, 3, false],
+    ['2026-03-13', 4, 2, true],
+    // Two days ago, two of seven are due.
+    ['2026-03-18', 7, 2, false],
+    ['2026-03-18', 7, 1, true],
+    ['2026-03-19', 5, 1, false],
+    ['2026-03-20', 5, 0, false],
+    ['2026-03-25', 5, 0, false],
+    ['2026-02-01', 5, 4, false],
+    ['2026-02-01', 5, 3, true],
+  ])('from %s, %i planned, %i done: a concern %s', (from, sessions, sessionsDone, found) => {
+    const concern = first({ card: { from, sessions, sessionsDone } })
+    expect(concern.kind === 'practice').toBe(found)
+    if (found) expect(concern.sentence).toBe(`practised ${sessionsDone} of ${sessions} sessions`)
   })
-  it('notices tones that have become less steady', () => {
-    const tones = [6, 7, 6, 6, 18, 17, 19].map((c, i) =>
-      tone(`2026-03-1${i}T18:00`, 15 + 3 * i, 16 + 3 * i, c),
-    )
-    expect(first({ tones }).kind).toBe('unsteady')
+  it('weighs missing practice by how much is missing', () => {
+    const weight = (sessionsDone: number) =>
+      first({ card: { from: '2026-03-13', sessions: 5, sessionsDone } }).weight
+    expect(weight(0)).toBe(80)
+    expect(weight(3)).toBeCloseTo(68)
   })
-  it('puts trouble at home before everything else', () => {
-    const reports = [{ at: '2026-03-18', kind: 'dizzy', text: 'after two minutes' }]
-    expect(first({ reports, card: { from: '2026-03-13', sessions: 5, sessionsDone: 0 } }).sentence).toBe(
-      'Dizzy at home: after two minutes',
-    )
+  it.each([
+    ['2026-03-06T18:00:01', undefined],
+    ['2026-03-06T18:00:00', 'no lesson for two weeks'],
+    ['2026-02-27T18:00:00', 'no lesson for three weeks'],
+    ['2026-02-13T18:00:00', 'no lesson for five weeks'],
+    ['2026-02-06T18:00:00', 'no lesson for six weeks'],
+    ['2026-01-30T18:00:00', 'no lesson for 7 weeks'],
+  ])('last lesson %s: %s', (lastLessonAt, sentence) => {
+    const concern = first({ lastLessonAt })
+    if (sentence) expect(concern).toEqual({ kind: 'pause', weight: 50, sentence })
+    else expect(concern.kind).toBe('well')
   })
-  it('notices pauses, repeated faults and moves that fail', () => {
-    expect(first({ lastLessonAt: '2026-02-25T18:00' }).sentence).toBe('no lesson for three weeks')
-    const faults = ['2026-03-06', '2026-03-13'].map((at) => ({ at, what: 'Reed stands above' }))
-    expect(first({ faults }).sentence).toBe('reed stands above, 2 times in four weeks')
-    expect(first({ moves: [{ at: '2026-03-13', from: 'Bb4', to: 'B4', clean: 2, tries: 8 }] }).sentence).toBe(
-      'B♭4 to B4 clean 2 of 8',
-    )
+  it.each([
+    ['dizzy', 'after two minutes', 'Dizzy at home: after two minutes'],
+    ['sore', '', 'Sore at home'],
+    ['no-sound', '', 'No sound at home'],
+    ['other', 'key stuck', 'Trouble at home: key stuck'],
+    ['unheard-of', '', 'Trouble at home'],
+  ])('a report of %s comes before everything else', (kind, text, sentence) =>
+    expect(
+      first(
+        {
+          reports: [
+            { kind: 'sore', text: 'older' },
+            { kind, text },
+          ],
+          lastLessonAt: '2026-01-01T18:00:00',
+        },
+        { kind: 'stuck', weight: 70, sentence: 's' },
+      ),
+    ).toEqual({ kind: 'report', weight: 100, sentence }),
+  )
+  it('sorts, and says fillers only when there is nothing else', () => {
+    const of = (weight: number) => ({ kind: `k${weight}`, weight, sentence: 's' })
+    expect(attention([of(11), of(70), well, of(10), of(45)], calm, today).map((c) => c.weight)).toEqual([
+      70, 45, 11,
+    ])
+    expect(attention([well, of(10)], calm, today).map((c) => c.weight)).toEqual([10])
   })
 })

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import {
-  adjustments,
   advise,
   BREAK_IN_MINUTES,
   breakIn,
@@ -10,7 +9,6 @@ import {
   judgeCrow,
   learnLife,
   minutesPlayed,
-  reedKind,
   remainingMinutes,
   rotation,
   SYMPTOMS,
@@ -19,10 +17,10 @@ import {
   type ReedCase,
   type ReedUse,
 } from '@halitus/core/reeds'
-import { allInstruments, type Family } from '@halitus/core/instruments'
+import { allInstruments, instrument } from '@halitus/core/instruments'
 import { seeded } from '@halitus/core/player'
 
-const NOW = '2026-03-20T18:00'
+const NOW = '2026-03-20T18:00:00'
 const use = (at: string, minutes = 30, rating: number | null = null): ReedUse => ({ at, minutes, rating })
 const reed = (id: string, state: Reed['state'], ...uses: ReedUse[]): Reed => ({ id, name: id, state, uses })
 /** A retired reed that lasted so long. */
@@ -31,7 +29,10 @@ const lasted = (minutes: number, i = 0) => reed(`old-${i}`, 'retired', use('2026
 describe('rotation', () => {
   it('takes the reed that has rested longest, and says why', () => {
     const [first, second] = rotation(
-      [reed('a', 'rotation', use('2026-03-19T18:00')), reed('b', 'rotation', use('2026-03-16T18:00', 40, 4))],
+      [
+        reed('a', 'rotation', use('2026-03-19T18:00:00')),
+        reed('b', 'rotation', use('2026-03-16T18:00:00', 40, 4)),
+      ],
       NOW,
     )
     expect(first!.reed.id).toBe('b')
@@ -39,7 +40,7 @@ describe('rotation', () => {
     expect(second!.reason).toContain('rested 24 h')
   })
   it('prefers fewer minutes and better ratings when rest is equal', () => {
-    const at = '2026-03-10T18:00'
+    const at = '2026-03-10T18:00:00'
     const ids = rotation(
       [
         reed('worn', 'rotation', use(at, 500, 3)),
@@ -55,8 +56,8 @@ describe('rotation', () => {
       [
         reed('gone', 'retired', use('2026-01-01')),
         reed('best', 'concert', use('2026-03-01', 30, 5)),
-        reed('tired', 'resting', use('2026-03-20T12:00')),
-        reed('daily', 'rotation', use('2026-03-20T08:00', 300, 2)),
+        reed('tired', 'resting', use('2026-03-20T12:00:00')),
+        reed('daily', 'rotation', use('2026-03-20T08:00:00', 300, 2)),
       ],
       NOW,
     ).map((c) => c.reed.id)
@@ -68,11 +69,11 @@ describe('rotation', () => {
     expect([...BREAK_IN_MINUTES]).toEqual([...BREAK_IN_MINUTES].sort((a, b) => a - b))
   })
   it('counts break-in by days played, and lets it dry on the same day', () => {
-    const days = ['2026-03-16T18:00', '2026-03-17T18:00']
+    const days = ['2026-03-16T18:00:00', '2026-03-17T18:00:00']
     const young = reed('n', 'breaking-in', ...days.map((d) => use(d, 5)))
     expect(breakIn(young, NOW)).toEqual({ day: 3, minutesToday: 10, finished: false })
     expect(
-      breakIn(reed('n', 'breaking-in', ...days.map((d) => use(d, 5)), use('2026-03-20T09:00', 10)), NOW)
+      breakIn(reed('n', 'breaking-in', ...days.map((d) => use(d, 5)), use('2026-03-20T09:00:00', 10)), NOW)
         .minutesToday,
     ).toBe(0)
     const done = reed('n', 'breaking-in', ...Array.from({ length: 5 }, (_, i) => use(`2026-03-1${i}`, 5)))
@@ -207,40 +208,44 @@ describe('the strength adviser (directions: common practice, no source)', () => 
 
 describe('double reeds and chanter', () => {
   it('adjusts in the order of what can be undone, knives last and for the reed maker', () => {
-    for (const family of ['oboe', 'bassoon', 'chanter'] as Family[]) {
-      const list = adjustments(family)
+    for (const id of ['oboe', 'bassoon', 'chanter']) {
+      const list = instrument(id).reed!.adjustments
       expect(list[0]!.by).toBe('player')
       expect(list.at(-1)).toMatchObject({ by: 'reed maker', changes: 'Can’t be undone.' })
       expect(list.findIndex((a) => a.by === 'teacher')).toBeGreaterThan(0)
     }
-    expect(adjustments('clarinet')).toEqual([])
+    expect(instrument('clarinet').reed?.adjustments).toEqual([])
   })
   it('judges an oboe crow against C in octaves (common practice, no source)', () => {
-    expect(judgeCrow('oboe', { pitchClass: 'C', octaves: true, feel: 'free' }).first).toBeNull()
-    expect(judgeCrow('oboe', { pitchClass: 'B', octaves: true, feel: 'free' })).toMatchObject({
+    expect(
+      judgeCrow(instrument('oboe').reed, { pitchClass: 'C', octaves: true, feel: 'free' }).first,
+    ).toBeNull()
+    expect(
+      judgeCrow(instrument('oboe').reed, { pitchClass: 'B', octaves: true, feel: 'free' }),
+    ).toMatchObject({
       sentence: '1 semitone low: too open or sodden.',
       first: { id: 'squeeze-flat' },
     })
-    expect(judgeCrow('oboe', { pitchClass: 'D', octaves: true, feel: 'free' }).sentence).toBe(
-      '2 semitones high: too closed or dry.',
-    )
-    expect(judgeCrow('oboe', { pitchClass: 'C', octaves: false, feel: 'free' }).sentence).toContain(
-      'low octave is missing',
-    )
-    expect(judgeCrow('bassoon', { pitchClass: null, octaves: true, feel: 'held' }).first?.id).toBe(
-      'squeeze-sides',
-    )
-    expect(() => judgeCrow('oboe', { pitchClass: 'H', octaves: true, feel: 'free' })).toThrow(
-      'allowed: C, C#',
-    )
+    expect(
+      judgeCrow(instrument('oboe').reed, { pitchClass: 'D', octaves: true, feel: 'free' }).sentence,
+    ).toBe('2 semitones high: too closed or dry.')
+    expect(
+      judgeCrow(instrument('oboe').reed, { pitchClass: 'C', octaves: false, feel: 'free' }).sentence,
+    ).toContain('low octave is missing')
+    expect(
+      judgeCrow(instrument('bassoon').reed, { pitchClass: null, octaves: true, feel: 'held' }).first?.id,
+    ).toBe('squeeze-sides')
+    expect(() =>
+      judgeCrow(instrument('oboe').reed, { pitchClass: 'H', octaves: true, feel: 'free' }),
+    ).toThrow('allowed: C, C#')
   })
   it('knows which instruments have which reeds', () => {
     expect(
       allInstruments()
-        .filter((i) => reedKind(i.family) === null)
+        .filter((i) => i.reed === null)
         .map((i) => i.family),
     ).toEqual(['flute', 'recorder', 'recorder'])
-    expect(reedKind('bassoon')).toBe('double')
+    expect(instrument('bassoon').reed?.kind).toBe('double')
   })
   it('adds up minutes', () =>
     expect(minutesPlayed(reed('a', 'rotation', use('2026-01-01', 12), use('2026-01-02', 8)))).toBe(20))

@@ -1,2 +1,2 @@
 export { cardRoutes } from './routes.ts'
-export { cardInput, cardsAround, cardsOf, composeFor } from './store.ts'
+export { cardsAround, cardsOf, composeFor } from './store.ts'

@@ -1,13 +1,20 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
-import { instrument, pictureOf, standardFingering, type Instrument } from '@halitus/core/instruments'
+import {
+  fingerSystem,
+  instrument,
+  isCharted,
+  pictureOf,
+  standardFingering,
+  type Instrument,
+} from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
 
 /** A fingering as SVG: the instrument lying to scale, held touches filled. */
 function fingeringSvg(inst: Instrument, written: string): string | undefined {
-  if (!inst.fingers) return undefined
-  const picture = pictureOf(inst.fingers, new Set(standardFingering(inst, written).touches))
+  if (!isCharted(inst)) return undefined
+  const picture = pictureOf(fingerSystem(inst), new Set(standardFingering(inst, written).touches))
   const [x, y, w, h] = picture.fingersFrame
   const n = (value: number) => value.toFixed(1)
   const shapes = [

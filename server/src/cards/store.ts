@@ -4,15 +4,15 @@ import type {
   CardAnswer,
   CardPatch,
   CardRecord,
-  EntryRecord,
   LearnerRecord,
   LessonRecord,
-  Plan,
   Trouble,
 } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { composeCard, type CardInput, type WeekCard } from '@halitus/core/practice'
-import { tables, type Reader, type Tx } from '../db/index.ts'
+import { composeCard, type WeekCard } from '@halitus/core/practice'
+import type { RowProposal } from '@halitus/core/records'
+import { dayOf } from '@halitus/core/time'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
 
 /** Minors' cards are signed by an adult (common practice). */
@@ -80,7 +80,7 @@ export async function cardsAround(
         eq(tables.cards.learnerId, learner.id),
         eq(tables.cards.instrument, lesson.instrument),
         ne(tables.cards.lessonId, lesson.id),
-        lt(tables.cards.from, lesson.startsAt),
+        lt(tables.cards.from, dayOf(lesson.startsAt)),
       ),
     )
     .orderBy(desc(tables.cards.from))
@@ -92,55 +92,18 @@ export async function cardsAround(
   }
 }
 
-/** What a lesson's entries and plans give to its card. */
-export function cardInput(
-  lesson: LessonRecord,
-  learner: LearnerRecord,
-  entries: EntryRecord[],
-  plans: Plan[],
-  targetS: number,
-): CardInput {
-  const inst = instrument(lesson.instrument)
-  const own = entries.filter((e) => e.lessonId === lesson.id)
-  const setup = new Map(own.flatMap((e) => (e.kind === 'setup' ? [[e.data.stepId, e.data] as const] : [])))
-  const setupFaults = [...setup.values()]
-    .filter((s) => s.verdict === 'wrong')
-    .flatMap((s) => {
-      const step = inst.setup.find((x) => x.id === s.stepId)
-      return step
-        ? [{ title: step.title, what: step.faults.find((f) => f.id === s.faultId)?.what ?? step.title }]
-        : []
-    })
-  const tones = own.flatMap((e) => (e.kind === 'long-tone' ? [e.data] : []))
-  const moves = new Map(
-    own.flatMap((e) => (e.kind === 'move' ? [[`${e.data.from} ${e.data.to}`, e.data] as const] : [])),
-  )
-  const lastTone = tones.at(-1)
-  return {
-    minutesPerSession: learner.minutesPerSession,
-    sessions: learner.sessionsPerWeek,
-    setupFaults,
-    ...(lastTone && {
-      longTone: { written: lastTone.written, targetS, observes: learner.attitude === 'observe' },
-    }),
-    moves: [...moves.values()].sort((a, b) => a.clean / a.tries - b.clean / b.tries),
-    notes: tones.map((t) => t.written),
-    plans: plans.flatMap((p) =>
-      p.text && (p.stage === 'breath' || p.stage === 'tongue' || p.stage === 'tune')
-        ? [{ stage: p.stage, text: p.text }]
-        : [],
-    ),
-    listenFor: inst.teaching.listenFor,
-  }
-}
-
-/** Composes the lesson's card, or composes it anew; ticks on rows that are gone go with them. */
+/** Composes the lesson's card, or composes it anew. Rows keep their ids, so ticks stay with what they were made for. */
 export async function composeFor(
   tx: Tx,
   lesson: LessonRecord,
-  input: CardInput,
+  learner: LearnerRecord,
+  proposals: RowProposal[],
 ): Promise<WeekCard['leftOut']> {
-  const { rows, sessions, listenFor, leftOut } = composeCard(input)
+  const { rows, sessions, listenFor, leftOut } = composeCard(proposals, {
+    minutesPerSession: learner.minutesPerSession,
+    sessions: learner.sessionsPerWeek,
+    listenFor: instrument(lesson.instrument).teaching.listenFor,
+  })
   const [existing] = await tx.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
   if (existing)
     await tx
@@ -153,7 +116,7 @@ export async function composeFor(
       learnerId: lesson.learnerId,
       lessonId: lesson.id,
       instrument: lesson.instrument,
-      from: lesson.startsAt.slice(0, 10),
+      from: dayOf(lesson.startsAt),
       version: 1,
       sessions,
       listenFor,
@@ -181,13 +144,14 @@ export async function setTick(
   tx: Tx,
   id: string,
   rowId: string,
-  session: number,
+  text: string,
   at: string | null,
 ): Promise<CardAnswer> {
   const card = await readCard(tx, id)
   if (!card.rows.some((r) => r.id === rowId)) throw notFound(`The row “${rowId}”`)
+  const session = /^[1-9]$/.test(text) ? Number(text) : NaN
   if (!Number.isInteger(session) || session < 1 || session > card.sessions)
-    throw new HttpError(400, 'invalid', `session is ${session}; this card has 1 to ${card.sessions}.`)
+    throw new HttpError('invalid', `session is “${text}”; this card has 1 to ${card.sessions}.`, 'session')
   if (at) await tx.insert(tables.ticks).values({ cardId: id, rowId, session, at }).onConflictDoNothing()
   else
     await tx
@@ -205,9 +169,7 @@ export async function addReport(
   at: string,
 ): Promise<CardAnswer> {
   await readCard(tx, cardId)
-  await tx
-    .insert(tables.reports)
-    .values({ ...report, cardId, at })
-    .onConflictDoNothing()
+  const record = { ...report, cardId, at }
+  await once(tx, tables.reports, record, (there) => agree(there, record, 'cardId', 'kind', 'text'))
   return readCard(tx, cardId)
 }

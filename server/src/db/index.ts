@@ -1,2 +1,3 @@
 export { openDatabase, type Database, type Reader, type Tx } from './open.ts'
+export { agree, once } from './once.ts'
 export * as tables from './schema.ts'

@@ -3,14 +3,14 @@ import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from
 import type {
   EntryKind,
   EntryRecord,
-  LearnerRecord,
   PieceRecord,
+  Provenance,
   ReedRecord,
   ServiceRecord,
   Stage,
   Trouble,
 } from '@halitus/core/contract'
-import type { CardRow } from '@halitus/core/practice'
+import type { CardRow } from '@halitus/core/records'
 import type { InstrumentId } from '@halitus/core/instruments'
 
 export const studio = sqliteTable('studio', {
@@ -18,6 +18,7 @@ export const studio = sqliteTable('studio', {
   name: text('name').notNull(),
   place: text('place').notNull(),
   a4Hz: real('a4_hz').notNull(),
+  schools: text('schools', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
 })
 
 export const learners = sqliteTable('learners', {
@@ -25,7 +26,7 @@ export const learners = sqliteTable('learners', {
   name: text('name').notNull(),
   birthYear: integer('birth_year').notNull(),
   instruments: text('instruments', { mode: 'json' }).$type<InstrumentId[]>().notNull(),
-  attitude: text('attitude').$type<LearnerRecord['attitude']>().notNull(),
+  schools: text('schools', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
   minutesPerSession: integer('minutes_per_session').notNull(),
   sessionsPerWeek: integer('sessions_per_week').notNull(),
   note: text('note').notNull(),
@@ -66,10 +67,13 @@ export const entries = sqliteTable(
     instrument: text('instrument').$type<InstrumentId>().notNull(),
     stage: text('stage').$type<Stage>().notNull(),
     kind: text('kind').$type<EntryKind>().notNull(),
+    provenance: text('provenance').$type<Provenance>().notNull().default('tapped'),
+    /** Order of what happened; given by the server, whatever its clock says. */
+    seq: integer('seq').notNull().default(0),
     at: text('at').notNull(),
     data: text('data', { mode: 'json' }).$type<EntryRecord['data']>().notNull(),
   },
-  (t) => [index('entries_by_learner').on(t.learnerId, t.at), index('entries_by_lesson').on(t.lessonId)],
+  (t) => [index('entries_by_learner').on(t.learnerId, t.seq), index('entries_by_lesson').on(t.lessonId)],
 )
 
 export const plans = sqliteTable(

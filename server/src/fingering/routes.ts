@@ -1,21 +1,13 @@
-import { moveQuestion } from '@halitus/core/contract'
+import { ROUTES } from '@halitus/core/contract'
 import { byLikelihood, heldFor, moveFinder } from '@halitus/core/fingering'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
-export function fingeringRoutes(): Routes {
-  const r = routes()
-  r.add(
-    'post',
-    '/fingering/move',
-    { summary: 'Which fingers press, lift and stay, and what sounds in between', body: moveQuestion },
-    ({ body }) => {
-      const inst = instrument(body.instrument)
-      const from = heldFor(inst, body.from as string | string[])
-      const to = heldFor(inst, body.to as string | string[])
-      const move = moveFinder(fingerSystem(inst)).move(from, to)
-      return { ...move, between: byLikelihood(move.between) }
-    },
-  )
-  return r
-}
+export const fingeringRoutes = (): Routes =>
+  routes().on(ROUTES.move, ({ body }) => {
+    const inst = instrument(body.instrument)
+    const from = heldFor(inst, body.from as string | string[])
+    const to = heldFor(inst, body.to as string | string[])
+    const move = moveFinder(fingerSystem(inst)).move(from, to)
+    return { ...move, between: byLikelihood(move.between) }
+  })

@@ -1,5 +1,4 @@
 export { answerError, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
-export { openApi } from './openapi.ts'
-export { routes, type DocumentedRoute, type Routes } from './route.ts'
-export { localIso } from './clock.ts'
+export { jsonSchema, openApi } from './openapi.ts'
+export { routes, type Call, type Routes } from './route.ts'
 export { answersUntilChanged, type Answers } from './answers.ts'

@@ -1,59 +1,38 @@
 import { Router, type Request, type Response } from 'express'
-import { check, type Checkable } from '@halitus/core/contract'
+import { check, type PathNames, type Route } from '@halitus/core/contract'
 
-type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
-
-/** What the documentation says about a route; `body` and `query` are also checked. */
-export interface RouteWords<B, Q> {
-  summary: string
-  body?: Checkable<B>
-  query?: Checkable<Q>
-  /** For bodies that are no JSON, or answers that are none. */
-  takes?: string
-  gives?: string
-}
-
-export interface Call<B, Q> {
-  params: Record<string, string>
+export interface Call<P extends string, B, Q> {
+  params: Record<PathNames<P>, string>
   body: B
   query: Q
   request: Request
   response: Response
 }
 
-export interface DocumentedRoute extends RouteWords<unknown, unknown> {
-  method: Method
-  path: string
-}
-
-/** A router whose routes validate, call, answer, and describe themselves. */
+/** A router whose routes are those of the contract: what comes in is checked, what is returned is answered. */
 export interface Routes {
   router: Router
-  documented: DocumentedRoute[]
-  add<B = undefined, Q = undefined>(
-    method: Method,
-    path: string,
-    words: RouteWords<B, Q>,
+  on<P extends string, B, Q, A>(
+    route: Route<P, B, Q, A>,
     /** What is returned is answered as JSON; undefined when the call has answered by itself. */
-    handle: (call: Call<B, Q>) => unknown,
-  ): void
+    handle: (call: Call<P, B, Q>) => A | undefined | void | Promise<A | undefined | void>,
+  ): Routes
 }
 
 export function routes(): Routes {
   const router = Router()
-  const documented: DocumentedRoute[] = []
-  return {
+  const all: Routes = {
     router,
-    documented,
-    add(method, path, words, handle) {
-      documented.push({ method, path, ...words } as DocumentedRoute)
-      router[method](path, async (request, response) => {
-        const body = (words.body ? check(words.body, request.body) : undefined) as never
-        const query = (words.query ? check(words.query, { ...request.query }) : undefined) as never
-        const params = request.params as Record<string, string>
+    on(route, handle) {
+      router[route.method](route.path, async (request, response) => {
+        const body = (route.body ? check(route.body, request.body) : undefined) as never
+        const query = (route.query ? check(route.query, { ...request.query }) : undefined) as never
+        const params = request.params as never
         const answer = await handle({ params, body, query, request, response })
-        if (answer !== undefined && !response.headersSent) response.json(answer)
+        if (answer !== undefined && !response.headersSent) response.status(route.status).json(answer)
       })
+      return all
     },
   }
+  return all
 }

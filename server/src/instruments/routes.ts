@@ -1,27 +1,32 @@
-import { fingeringsQuery } from '@halitus/core/contract'
-import { allInstruments, fingeringsOf, fingerSystem, instrument } from '@halitus/core/instruments'
+import { ROUTES } from '@halitus/core/contract'
+import {
+  allInstruments,
+  fingeringsOf,
+  fingerSystem,
+  instrument,
+  isCharted,
+  type InstrumentId,
+} from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
-export function instrumentRoutes(): Routes {
-  const r = routes()
-  r.add('get', '/instruments', { summary: 'All instruments' }, () => ({
-    instruments: allInstruments().map(({ id, name, family, transposition, range, fingers }) => ({
-      id,
-      name,
-      family,
-      transposition,
-      range,
-      charted: fingers !== null,
-    })),
-  }))
-  r.add(
-    'get',
-    '/instruments/:id/fingerings',
-    { summary: 'Fingerings of a written note, or of all', query: fingeringsQuery },
-    ({ params, query }) => {
-      const inst = instrument(params.id!)
-      return { fingerings: query.written ? fingeringsOf(inst, query.written) : fingerSystem(inst).chart }
-    },
-  )
-  return r
-}
+export const instrumentRoutes = (): Routes =>
+  routes()
+    .on(ROUTES.instruments, () => ({
+      instruments: allInstruments().map((inst) => ({
+        id: inst.id as InstrumentId,
+        name: inst.name,
+        family: inst.family,
+        transposition: inst.transposition,
+        range: inst.range,
+        systems: inst.systems.map(({ id, name, fingers }) => ({ id, name, charted: fingers !== null })),
+        charted: isCharted(inst),
+      })),
+    }))
+    .on(ROUTES.fingerings, ({ params, query }) => {
+      const inst = instrument(params.id)
+      return {
+        fingerings: query.written
+          ? fingeringsOf(inst, query.written, query.system)
+          : fingerSystem(inst, query.system).chart,
+      }
+    })

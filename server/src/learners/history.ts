@@ -1,44 +1,48 @@
-import type {
-  CardAnswer,
-  EntryRecord,
-  InstrumentState,
-  LearnerRecord,
-  LessonRecord,
-} from '@halitus/core/contract'
-import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { attention, nextTarget, type Concern, type NextTarget, type ToneResult } from '@halitus/core/practice'
+import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
+import { attention } from '@halitus/core/practice'
+import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
+import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
+import { isBefore } from '@halitus/core/time'
 
-/** Long tones on one instrument, oldest first, as the ladder reads them. */
-export function tonesOf(entries: EntryRecord[], on: InstrumentId): ToneResult[] {
-  return entries.flatMap((e) =>
-    e.kind === 'long-tone' && e.instrument === on ? [{ at: e.at, ...e.data }] : [],
-  )
+/** Whether no number to beat may be named to this learner. */
+export const observes = (learner: LearnerRecord, studio: { schools: Chosen }): boolean =>
+  choiceOf(ATTITUDE, learner.schools, studio.schools) === 'observe'
+
+export interface KnownOfLearner {
+  entries: EntryRecord[]
+  lessons: LessonRecord[]
+  cards: CardAnswer[]
 }
 
-/** The ladder's next target, unless the teacher has said otherwise since the last tone. */
-export function targetOf(entries: EntryRecord[], on: InstrumentId): NextTarget {
-  const own = entries.filter((e) => e.instrument === on && (e.kind === 'long-tone' || e.kind === 'target'))
-  const last = own.at(-1)
-  if (last?.kind === 'target') return { targetS: last.data.targetS, why: 'Set by the teacher.' }
-  return nextTarget(tonesOf(entries, on))
+/** What was known before a lesson began. Everything oldest first. */
+export function knownBefore(known: KnownOfLearner, lesson: LessonRecord): KnownOfLearner {
+  const earlier = new Set(known.lessons.filter((l) => isBefore(l.startsAt, lesson.startsAt)).map((l) => l.id))
+  return {
+    entries: known.entries.filter((e) => earlier.has(e.lessonId)),
+    lessons: known.lessons.filter((l) => earlier.has(l.id)),
+    cards: known.cards.filter((c) => earlier.has(c.lessonId)),
+  }
 }
 
-/** What needs attention, from everything that is known. Entries, lessons and cards oldest first. */
-export function concernsOf(
-  learner: LearnerRecord,
-  known: { entries: EntryRecord[]; lessons: LessonRecord[]; cards: CardAnswer[] },
-  today: string,
-): Concern[] {
-  const on = learner.instruments[0]!
-  const steps = instrument(on).setup
+/**
+ * What needs attention on one instrument, from everything that is known.
+ * @param on the instrument of the lesson; the learner's first when looking at the learner as a whole
+ */
+export function attentionOf(known: KnownOfLearner, on: string, today: string, observing: boolean): Concern[] {
   const past = known.lessons.filter(
-    (l) => l.startsAt < today && (l.finishedAt || known.entries.some((e) => e.lessonId === l.id)),
+    (l) => isBefore(l.startsAt, today) && (l.finishedAt || known.entries.some((e) => e.lessonId === l.id)),
   )
-  const card = known.cards.at(-1)
+  const card = known.cards.findLast((c) => c.instrument === on)
   const lastLessonAt = past.at(-1)?.startsAt
   return attention(
+    concernsOf(
+      known.entries.filter((e) => e.instrument === on),
+      instrument(on),
+      today,
+      observing,
+    ),
     {
-      tones: tonesOf(known.entries, on),
       ...(card && {
         card: {
           from: card.from,
@@ -46,20 +50,22 @@ export function concernsOf(
           sessionsDone: new Set(card.ticks.map((t) => t.session)).size,
         },
       }),
-      reports: card?.reports ?? [],
+      reports: known.cards.at(-1)?.reports ?? [],
       ...(lastLessonAt && { lastLessonAt }),
-      faults: known.entries.flatMap((e) => {
-        if (e.kind !== 'setup' || e.data.verdict !== 'wrong') return []
-        const { stepId, faultId } = e.data
-        const what = steps.find((s) => s.id === stepId)?.faults.find((f) => f.id === faultId)?.what
-        return what ? [{ at: e.at, what }] : []
-      }),
-      moves: known.entries.flatMap((e) => (e.kind === 'move' ? [{ at: e.at, ...e.data }] : [])),
     },
     today,
   )
 }
 
-/** One target for each instrument the learner plays. */
-export const targetsOf = (learner: LearnerRecord, entries: EntryRecord[]): InstrumentState[] =>
-  learner.instruments.map((on) => ({ instrument: on, target: targetOf(entries, on) }))
+/** The aims on each instrument the learner plays. */
+export const aimsByInstrument = (
+  learner: LearnerRecord,
+  entries: EntryRecord[],
+): { instrument: string; aims: Aim[] }[] =>
+  learner.instruments.map((on) => ({
+    instrument: on,
+    aims: aimsOf(
+      entries.filter((e) => e.instrument === on),
+      instrument(on),
+    ),
+  }))

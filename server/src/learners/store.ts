@@ -4,15 +4,18 @@ import type {
   EntryRecord,
   LearnerAnswer,
   LearnerInput,
+  LearnerPatch,
   LearnerRecord,
   LessonRecord,
   Plan,
   Stage,
 } from '@halitus/core/contract'
+import { withoutBulk } from '@halitus/core/records'
 import { cardsOf } from '../cards/index.ts'
-import { tables, type Reader, type Tx } from '../db/index.ts'
-import { conflict, notFound } from '../http/index.ts'
-import { concernsOf, targetsOf } from './history.ts'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
+import { conflict, HttpError, notFound } from '../http/index.ts'
+import { readStudio } from '../studio/index.ts'
+import { aimsByInstrument, attentionOf, observes } from './history.ts'
 
 export async function listLearners(db: Reader): Promise<LearnerRecord[]> {
   return db.select().from(tables.learners).orderBy(asc(tables.learners.name))
@@ -25,22 +28,17 @@ export async function readLearner(db: Reader, id: string): Promise<LearnerRecord
 }
 
 /**
- * Entries without the curves of long tones, which are as long as all the rest together and looked at one at a time;
- * they stay in the database and in the studio's file.
+ * What happened in a learner's lessons, oldest first; long lists are left out but for one lesson's, since they are as
+ * long as all the rest together.
+ * @param whole the lesson whose entries are given whole
  */
-const withoutCurves = (entries: EntryRecord[]): EntryRecord[] =>
-  entries.map((e) =>
-    e.kind === 'long-tone' ? { ...e, data: { ...e.data, centsCurve: [], dbCurve: [] } } : e,
-  )
-
-/** What happened in a learner's lessons, oldest first; long tones without their curves. */
-export async function entriesOf(db: Reader, learnerId: string): Promise<EntryRecord[]> {
-  const rows = await db
+export async function entriesOf(db: Reader, learnerId: string, whole?: string): Promise<EntryRecord[]> {
+  const rows = (await db
     .select()
     .from(tables.entries)
     .where(eq(tables.entries.learnerId, learnerId))
-    .orderBy(asc(tables.entries.at))
-  return withoutCurves(rows as EntryRecord[])
+    .orderBy(asc(tables.entries.seq))) as EntryRecord[]
+  return rows.map((e) => (e.lessonId === whole ? e : withoutBulk(e)))
 }
 
 export async function lessonsOf(db: Reader, learnerId: string): Promise<LessonRecord[]> {
@@ -71,23 +69,37 @@ export async function learnerAnswer(db: Reader, id: string, today: string): Prom
     entries,
     cards,
     plans,
-    concerns: concernsOf(learner, { entries, lessons, cards }, today),
-    targets: targetsOf(learner, entries),
+    concerns: attentionOf(
+      { entries, lessons, cards },
+      learner.instruments[0]!,
+      today,
+      observes(learner, await readStudio(db)),
+    ),
+    aims: aimsByInstrument(learner, entries),
   }
 }
 
 export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string): Promise<LearnerRecord> {
-  const learner: LearnerRecord = { ...input, id: randomUUID(), archived: false, createdAt }
-  await tx.insert(tables.learners).values(learner)
-  return learner
+  const learner: LearnerRecord = { ...input, id: input.id ?? randomUUID(), archived: false, createdAt }
+  // What may be changed later may differ when the same message comes again.
+  const { record } = await once<LearnerRecord>(tx, tables.learners, learner, (there) =>
+    agree(there, learner, 'birthYear'),
+  )
+  return record
 }
 
-export async function changeLearner(
-  tx: Tx,
-  id: string,
-  patch: Partial<LearnerRecord>,
-): Promise<LearnerRecord> {
+export async function changeLearner(tx: Tx, id: string, patch: LearnerPatch): Promise<LearnerRecord> {
   await readLearner(tx, id)
+  if (patch.instruments) {
+    const taught = new Set((await lessonsOf(tx, id)).map((l) => l.instrument))
+    const missing = [...taught].filter((on) => !patch.instruments!.includes(on))
+    if (missing.length)
+      throw new HttpError(
+        'invalid',
+        `instruments leaves out ${missing.join(', ')}, on which there are lessons; keep it.`,
+        'instruments',
+      )
+  }
   if (Object.keys(patch).length) await tx.update(tables.learners).set(patch).where(eq(tables.learners.id, id))
   return readLearner(tx, id)
 }
@@ -104,6 +116,8 @@ export async function writePlan(
   const plan = { text, version: version + 1 }
   const key = and(eq(tables.plans.learnerId, learnerId), eq(tables.plans.stage, stage))
   const [existing] = await tx.select().from(tables.plans).where(key)
+  // The same text sent again after its answer was lost is there already.
+  if (existing && existing.version === version + 1 && existing.text === text) return { stage, ...plan }
   if ((existing?.version ?? 0) !== version)
     throw conflict(`The plan was changed elsewhere meanwhile; it now reads “${existing?.text ?? ''}”.`)
   if (existing) await tx.update(tables.plans).set(plan).where(key)

@@ -1,10 +1,22 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { EntryInput, EntryRecord, LessonAnswer, LessonInput, LessonRecord } from '@halitus/core/contract'
-import { instrument, judge, spokenName, writtenNote } from '@halitus/core/instruments'
-import { cardInput, cardsAround, cardsOf, composeFor } from '../cards/index.ts'
-import { tables, type Reader, type Tx } from '../db/index.ts'
-import { conflict, HttpError, notFound } from '../http/index.ts'
-import { concernsOf, entriesOf, lessonsOf, plansOf, readLearner, targetOf } from '../learners/index.ts'
+import { instrument } from '@halitus/core/instruments'
+import { aimsOf, checkEntry, rowsOf } from '@halitus/core/records'
+import { rowsOfPlans } from '@halitus/core/practice'
+import { cardsAround, cardsOf, composeFor } from '../cards/index.ts'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
+import { notFound } from '../http/index.ts'
+import {
+  attentionOf,
+  entriesOf,
+  knownBefore,
+  lessonsOf,
+  observes,
+  plansOf,
+  playsIt,
+  readLearner,
+} from '../learners/index.ts'
+import { readStudio } from '../studio/index.ts'
 
 export async function readLesson(db: Reader, id: string): Promise<LessonRecord> {
   const [lesson] = await db.select().from(tables.lessons).where(eq(tables.lessons.id, id))
@@ -13,18 +25,12 @@ export async function readLesson(db: Reader, id: string): Promise<LessonRecord> 
 }
 
 export async function addLesson(tx: Tx, learnerId: string, input: LessonInput): Promise<LessonRecord> {
-  const learner = await readLearner(tx, learnerId)
-  if (!learner.instruments.includes(input.instrument))
-    throw new HttpError(
-      400,
-      'invalid',
-      `instrument is “${input.instrument}”; ${learner.name} plays ${learner.instruments.join(', ')}.`,
-    )
-  const [same] = await tx.select().from(tables.lessons).where(eq(tables.lessons.id, input.id))
-  if (same) throw conflict('A lesson with this id is there already.')
-  const lesson = { ...input, learnerId, finishedAt: null }
-  await tx.insert(tables.lessons).values(lesson)
-  return lesson
+  playsIt(await readLearner(tx, learnerId), input.instrument)
+  const lesson: LessonRecord = { ...input, learnerId, finishedAt: null }
+  const { record } = await once(tx, tables.lessons, lesson, (there) =>
+    agree(there, lesson, 'learnerId', 'instrument', 'startsAt', 'minutes'),
+  )
+  return record
 }
 
 /** Everything a lesson opens with. */
@@ -36,7 +42,7 @@ export async function lessonAnswer(
   const lesson = await readLesson(db, id)
   const learner = await readLearner(db, lesson.learnerId)
   const [all, lessons, plans, cards, around] = await Promise.all([
-    entriesOf(db, learner.id),
+    entriesOf(db, learner.id, id),
     lessonsOf(db, learner.id),
     plansOf(db, learner.id),
     cardsOf(db, learner),
@@ -49,61 +55,19 @@ export async function lessonAnswer(
     entries,
     plans,
     // What needed attention when the lesson began, not what it has changed since.
-    concerns: concernsOf(
-      learner,
-      {
-        entries: all.filter((e) => e.lessonId !== id && e.at <= lesson.startsAt),
-        lessons: lessons.filter((l) => l.startsAt < lesson.startsAt),
-        cards: cards.filter((c) => c.lessonId !== id && c.from < lesson.startsAt),
-      },
+    concerns: attentionOf(
+      knownBefore({ entries: all, lessons, cards }, lesson),
+      lesson.instrument,
       lesson.startsAt,
+      observes(learner, await readStudio(db)),
     ),
-    target: targetOf(entries, lesson.instrument),
+    aims: aimsOf(entries, instrument(lesson.instrument)),
     card: around.card && { ...around.card, leftOut },
     lastCard: around.lastCard,
   }
 }
 
-/** Notes must be on the lesson's instrument; steps and faults must be in its set-up. */
-function checkAgainstInstrument(lesson: LessonRecord, entry: EntryInput): void {
-  const inst = instrument(lesson.instrument)
-  if (entry.kind === 'long-tone') writtenNote(inst, entry.data.written)
-  if (entry.kind === 'move') {
-    writtenNote(inst, entry.data.from)
-    writtenNote(inst, entry.data.to)
-  }
-  if (entry.kind === 'gauge') {
-    const gauge = inst.gauges.find((g) => g.id === entry.data.gaugeId)
-    if (!gauge)
-      throw new HttpError(
-        400,
-        'invalid',
-        `data.gaugeId is “${entry.data.gaugeId}”; allowed: ${inst.gauges.map((g) => g.id).join(', ')}.`,
-      )
-    // Throws a sentence with the range for a value that can't be.
-    judge(gauge, Object.fromEntries(entry.data.values.map((v) => [v.measure, v.value])))
-  }
-  if (entry.kind === 'setup') {
-    const { stepId, faultId, verdict } = entry.data
-    const step = inst.setup.find((s) => s.id === stepId)
-    if (!step)
-      throw new HttpError(
-        400,
-        'invalid',
-        `data.stepId is “${stepId}”; the set-up of the ${spokenName(inst)} has no such step.`,
-      )
-    if (faultId && !step.faults.some((f) => f.id === faultId))
-      throw new HttpError(
-        400,
-        'invalid',
-        `data.faultId is “${faultId}”; allowed: ${step.faults.map((f) => f.id).join(', ')}.`,
-      )
-    if (faultId && verdict === 'ok')
-      throw new HttpError(400, 'invalid', 'data.faultId goes only with a wrong verdict.')
-  }
-}
-
-/** Adds an entry. The same one sent twice is taken once; another one under the same id is refused. */
+/** Adds an entry at the end of all. The same one sent twice is taken once; another one under the same id is refused. */
 export async function addEntry(
   tx: Tx,
   lessonId: string,
@@ -111,24 +75,20 @@ export async function addEntry(
   at: string,
 ): Promise<EntryRecord> {
   const lesson = await readLesson(tx, lessonId)
-  checkAgainstInstrument(lesson, entry)
-  const [same] = (await tx
-    .select()
-    .from(tables.entries)
-    .where(eq(tables.entries.id, entry.id))) as EntryRecord[]
-  if (same) {
-    if (same.lessonId === lessonId && JSON.stringify(same.data) === JSON.stringify(entry.data)) return same
-    throw conflict('Another entry has this id already.')
-  }
+  checkEntry(instrument(lesson.instrument), entry)
+  const [newest] = await tx.select({ seq: sql<number>`max(seq)` }).from(tables.entries)
   const record = {
     ...entry,
     lessonId,
     learnerId: lesson.learnerId,
     instrument: lesson.instrument,
+    seq: (newest?.seq ?? 0) + 1,
     at,
   } as EntryRecord
-  await tx.insert(tables.entries).values(record)
-  return record
+  const { record: kept } = await once(tx, tables.entries, record, (there) =>
+    agree(there, record, 'lessonId', 'stage', 'kind', 'provenance', 'data'),
+  )
+  return kept
 }
 
 /** Takes an entry back and gives it, so that it can be added again. */
@@ -145,17 +105,15 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
   return readLesson(tx, id)
 }
 
-/** Composes the week's card from what was done in the lesson. */
+/** Composes the week's card from what was done in the lesson and what is planned. */
 export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
   const lesson = await readLesson(tx, id)
   const learner = await readLearner(tx, lesson.learnerId)
+  const inst = instrument(lesson.instrument)
   const entries = (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument)
-  const input = cardInput(
-    lesson,
-    learner,
-    entries,
-    await plansOf(tx, learner.id),
-    targetOf(entries, lesson.instrument).targetS,
-  )
-  return lessonAnswer(tx, id, await composeFor(tx, lesson, input))
+  const proposals = [
+    ...rowsOf(entries, id, inst, observes(learner, await readStudio(tx))),
+    ...rowsOfPlans(await plansOf(tx, learner.id)),
+  ]
+  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, proposals))
 }

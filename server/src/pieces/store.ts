@@ -1,8 +1,14 @@
 import { asc, eq, inArray } from 'drizzle-orm'
-import type { PieceAnswer, PieceInput, ServiceInput, ServiceRecord } from '@halitus/core/contract'
-import { tables, type Reader, type Tx } from '../db/index.ts'
-import { HttpError, notFound } from '../http/index.ts'
-import { readLearner } from '../learners/index.ts'
+import type {
+  PieceAnswer,
+  PieceInput,
+  PieceRecord,
+  ServiceInput,
+  ServiceRecord,
+} from '@halitus/core/contract'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
+import { notFound } from '../http/index.ts'
+import { playsIt, readLearner } from '../learners/index.ts'
 
 export async function piecesOf(db: Reader, learnerId: string): Promise<PieceAnswer[]> {
   await readLearner(db, learnerId)
@@ -37,23 +43,20 @@ export async function readPiece(db: Reader, id: string): Promise<PieceAnswer> {
 }
 
 export async function addPiece(tx: Tx, learnerId: string, input: PieceInput): Promise<PieceAnswer> {
-  const learner = await readLearner(tx, learnerId)
-  if (!learner.instruments.includes(input.instrument))
-    throw new HttpError(
-      400,
-      'invalid',
-      `instrument is “${input.instrument}”; ${learner.name} plays ${learner.instruments.join(', ')}.`,
-    )
-  await tx.insert(tables.pieces).values({ ...input, learnerId })
+  playsIt(await readLearner(tx, learnerId), input.instrument)
+  const piece = { ...input, learnerId }
+  await once<PieceRecord>(tx, tables.pieces, piece, (there) =>
+    agree(there, piece, 'learnerId', 'instrument', 'name', 'serial', 'owner', 'note'),
+  )
   return readPiece(tx, input.id)
 }
 
 export async function addService(tx: Tx, pieceId: string, input: ServiceInput): Promise<PieceAnswer> {
   await readPiece(tx, pieceId)
-  await tx
-    .insert(tables.services)
-    .values({ ...input, pieceId })
-    .onConflictDoNothing()
+  const service = { ...input, pieceId }
+  await once<ServiceRecord>(tx, tables.services, service, (there) =>
+    agree(there, service, 'pieceId', 'at', 'kind', 'text'),
+  )
   return readPiece(tx, pieceId)
 }
 

@@ -13,13 +13,13 @@ import {
   forecastStock,
   learnLife,
   minutesPlayed,
-  reedKind,
   rotation,
   type Reed,
 } from '@halitus/core/reeds'
-import { tables, type Reader, type Tx } from '../db/index.ts'
+import { dayOf, isBefore } from '@halitus/core/time'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
-import { listLearners, readLearner } from '../learners/index.ts'
+import { listLearners, playsIt, readLearner } from '../learners/index.ts'
 
 export async function readReed(db: Reader, id: string): Promise<ReedRecord> {
   const [reed] = await db.select().from(tables.reeds).where(eq(tables.reeds.id, id))
@@ -88,7 +88,7 @@ export async function shelvesOf(db: Reader, learnerId: string, now: string): Pro
     reeds.map((r) => r.id),
   )
   return learner.instruments
-    .filter((on) => reedKind(instrument(on).family) !== null)
+    .filter((on) => instrument(on).reed !== null)
     .map((on) =>
       shelf(
         learner,
@@ -108,18 +108,15 @@ export async function allShelves(db: Reader, now: string): Promise<ShelfAnswer[]
 }
 
 export async function addReed(tx: Tx, learnerId: string, input: ReedInput): Promise<ReedRecord> {
-  const learner = await readLearner(tx, learnerId)
-  if (!learner.instruments.includes(input.instrument))
-    throw new HttpError(
-      400,
-      'invalid',
-      `instrument is “${input.instrument}”; ${learner.name} plays ${learner.instruments.join(', ')}.`,
-    )
-  if (reedKind(instrument(input.instrument).family) === null)
-    throw new HttpError(400, 'invalid', `instrument is “${input.instrument}”; it takes no reed.`)
+  playsIt(await readLearner(tx, learnerId), input.instrument)
+  if (instrument(input.instrument).reed === null)
+    throw new HttpError('invalid', `instrument is “${input.instrument}”; it takes no reed.`, 'instrument')
   const reed: ReedRecord = { ...input, learnerId, inMouthpiece: false, deleted: false }
-  await tx.insert(tables.reeds).values(reed)
-  return reed
+  // What may be changed later may differ when the same message comes again.
+  const { record } = await once(tx, tables.reeds, reed, (there) =>
+    agree(there, reed, 'learnerId', 'instrument'),
+  )
+  return record
 }
 
 /** Changes a reed. One that goes into the mouthpiece takes the place of the one that is there. */
@@ -127,7 +124,11 @@ export async function changeReed(tx: Tx, id: string, patch: Partial<ReedRecord>)
   const reed = await readReed(tx, id)
   const next = { ...reed, ...patch }
   if (patch.inMouthpiece && (next.state === 'retired' || next.deleted))
-    throw new HttpError(400, 'invalid', 'inMouthpiece is true; a retired reed stays out of the mouthpiece.')
+    throw new HttpError(
+      'invalid',
+      'inMouthpiece is true; a retired reed stays out of the mouthpiece.',
+      'inMouthpiece',
+    )
   if (next.state === 'retired' || next.deleted) next.inMouthpiece = false
   if (patch.firstUse) {
     const [earliest] = await tx
@@ -136,11 +137,11 @@ export async function changeReed(tx: Tx, id: string, patch: Partial<ReedRecord>)
       .where(eq(tables.reedUses.reedId, id))
       .orderBy(asc(tables.reedUses.at))
       .limit(1)
-    if (earliest && earliest.at.slice(0, 10) < patch.firstUse)
+    if (earliest && isBefore(dayOf(earliest.at), patch.firstUse))
       throw new HttpError(
-        400,
         'invalid',
-        `firstUse is ${patch.firstUse}; it was played on ${earliest.at.slice(0, 10)} already.`,
+        `firstUse is ${patch.firstUse}; it was played on ${dayOf(earliest.at)} already.`,
+        'firstUse',
       )
   }
   if (next.inMouthpiece)
@@ -161,12 +162,17 @@ export async function changeReed(tx: Tx, id: string, patch: Partial<ReedRecord>)
 /** Logs that a reed was played. A new reed begins its break-in with it. */
 export async function addUse(tx: Tx, reedId: string, use: ReedUseInput): Promise<ReedUseRecord> {
   const reed = await readReed(tx, reedId)
-  const day = use.at.slice(0, 10)
-  if (reed.firstUse && day < reed.firstUse)
-    throw new HttpError(400, 'invalid', `at is ${day}; the reed was first used on ${reed.firstUse}.`)
-  if (reed.state === 'retired') throw conflict(`${reed.name} is retired; bring it back before it is played.`)
   const record = { ...use, reedId }
-  await tx.insert(tables.reedUses).values(record).onConflictDoNothing()
+  const [there] = await tx.select().from(tables.reedUses).where(eq(tables.reedUses.id, use.id))
+  const day = dayOf(use.at)
+  if (!there && reed.firstUse && isBefore(day, reed.firstUse))
+    throw new HttpError('invalid', `at is ${day}; the reed was first used on ${reed.firstUse}.`, 'at')
+  if (!there && reed.state === 'retired')
+    throw conflict(`${reed.name} is retired; bring it back before it is played.`)
+  const kept = await once<ReedUseRecord>(tx, tables.reedUses, record, (other) =>
+    agree(other, record, 'reedId', 'at', 'minutes', 'rating', 'fault'),
+  )
+  if (!kept.added) return kept.record
   const started = {
     ...(reed.firstUse ? {} : { firstUse: day }),
     ...(reed.state === 'new' ? { state: 'breaking-in' as const } : {}),

@@ -1,5 +1,5 @@
 import express from 'express'
-import { analyseQuery } from '@halitus/core/contract'
+import { ROUTES } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { readWav, WavError } from '@halitus/core/sound'
 import { HttpError, routes, type Routes } from '../http/index.ts'
@@ -11,32 +11,24 @@ const LONGEST_S = 600
 
 export function soundRoutes(a4Hz: () => Promise<number>): Routes {
   const r = routes()
-  r.router.use('/sound/analyse', express.raw({ type: () => true, limit: LARGEST_BYTES }))
-  r.add(
-    'post',
-    '/sound/analyse',
-    { summary: 'What is heard in a WAVE file', query: analyseQuery, takes: 'audio/wav' },
-    async ({ request, query }) => {
-      const type = request.get('content-type') ?? ''
-      if (!/^audio\/(x-)?wave?\b|^application\/octet-stream/.test(type))
-        throw new HttpError(415, 'sound', `The body is “${type}”; send audio/wav.`)
-      // The parser leaves no buffer when there was no body at all.
-      const recording = readWav(Buffer.isBuffer(request.body) ? request.body : new Uint8Array())
-      const seconds = recording.samples.length / recording.sampleRate
-      if (seconds > LONGEST_S)
-        throw new WavError(
-          `The recording lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are analysed.`,
-        )
-      const transposition = query.instrument ? instrument(query.instrument).transposition : 0
-      const { report, track } = await analyseApart(recording, { transposition, a4Hz: await a4Hz() })
-      return {
-        ...report,
-        warnings: recording.warnings,
-        ...(query.track === '1' && {
-          track: { timeS: [...track.timeS], hz: [...track.hz], db: [...track.db] },
-        }),
-      }
-    },
-  )
-  return r
+  r.router.use(ROUTES.analyse.path, express.raw({ type: () => true, limit: LARGEST_BYTES }))
+  return r.on(ROUTES.analyse, async ({ request, query }) => {
+    const type = request.get('content-type') ?? ''
+    if (!/^audio\/(x-)?wave?\b|^application\/octet-stream/.test(type))
+      throw new HttpError('not-wave', `The body is “${type}”; send audio/wav.`)
+    // The parser leaves no buffer when there was no body at all.
+    const recording = readWav(Buffer.isBuffer(request.body) ? request.body : new Uint8Array())
+    const seconds = recording.samples.length / recording.sampleRate
+    if (seconds > LONGEST_S)
+      throw new WavError(`The recording lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are analysed.`)
+    const transposition = query.instrument ? instrument(query.instrument).transposition : 0
+    const { report, track } = await analyseApart(recording, { transposition, a4Hz: await a4Hz() })
+    return {
+      ...report,
+      warnings: recording.warnings,
+      ...(query.track === '1' && {
+        track: { timeS: [...track.timeS], hz: [...track.hz], db: [...track.db] },
+      }),
+    }
+  })
 }

@@ -1,39 +1,26 @@
-import { studioFile, studioInput, type StudioFile } from '@halitus/core/contract'
+import { check, ROUTES, studioFile, upgradeFile, type StudioFile } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
-import { HttpError, localIso, routes, type Routes } from '../http/index.ts'
+import { HttpError, routes, type Routes } from '../http/index.ts'
 import { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
 
-export function studioRoutes(db: Database, now: () => Date): Routes {
-  const r = routes()
-  r.add('get', '/studio', { summary: 'Name, place and reference pitch of the studio' }, () =>
-    readStudio(db.read),
-  )
-  r.add('put', '/studio', { summary: 'Change them', body: studioInput }, ({ body }) =>
-    db.write((tx) => writeStudio(tx, body)),
-  )
-  r.add('get', '/export', { summary: 'The whole studio as one file' }, ({ response }) => {
-    const at = localIso(now())
-    response.attachment(`halitus-${at.slice(0, 10)}.json`)
-    return exportStudio(db.read, at)
-  })
-  r.add(
-    'post',
-    '/import',
-    { summary: 'Replace the whole studio by a file, entirely or not at all', body: studioFile },
-    async ({ body }) => {
+export const studioRoutes = (db: Database, now: () => Date): Routes =>
+  routes()
+    .on(ROUTES.studio, () => readStudio(db.read))
+    .on(ROUTES.writeStudio, ({ body }) => db.write((tx) => writeStudio(tx, body)))
+    .on(ROUTES.export, ({ response }) => {
+      const at = wallClock(now())
+      response.attachment(`halitus-${at.slice(0, 10)}.json`)
+      return exportStudio(db.read, at)
+    })
+    .on(ROUTES.import, async ({ body }) => {
+      const file = check<unknown>(studioFile, upgradeFile(body)) as StudioFile
       try {
-        return { imported: await db.write((tx) => importStudio(tx, body as StudioFile)) }
+        return { imported: await db.write((tx) => importStudio(tx, file)) }
       } catch (error) {
-        throw new HttpError(
-          400,
-          'import',
-          `The file contradicts itself, nothing was changed: ${reason(error)}.`,
-        )
+        throw new HttpError('import', `The file contradicts itself, nothing was changed: ${reason(error)}.`)
       }
-    },
-  )
-  return r
-}
+    })
 
 /** Why a row was refused, in words: Drizzle wraps what SQLite said. */
 function reason(error: unknown): string {

@@ -1,5 +1,11 @@
-import { eq } from 'drizzle-orm'
-import type { StudioFile, StudioInput } from '@halitus/core/contract'
+import { asc, eq, sql } from 'drizzle-orm'
+import {
+  FILE_VERSION,
+  STUDIO_PART_NAMES,
+  type StudioFile,
+  type StudioInput,
+  type StudioPart,
+} from '@halitus/core/contract'
 import { tables, type Reader, type Tx } from '../db/index.ts'
 
 const ONLY = 1
@@ -7,8 +13,8 @@ const ONLY = 1
 export async function readStudio(db: Reader): Promise<StudioInput> {
   const [row] = await db.select().from(tables.studio).where(eq(tables.studio.id, ONLY))
   return row
-    ? { name: row.name, place: row.place, a4Hz: row.a4Hz }
-    : { name: 'My studio', place: '', a4Hz: 440 }
+    ? { name: row.name, place: row.place, a4Hz: row.a4Hz, schools: row.schools }
+    : { name: 'My studio', place: '', a4Hz: 440, schools: {} }
 }
 
 export async function writeStudio(tx: Tx, input: StudioInput): Promise<StudioInput> {
@@ -19,46 +25,37 @@ export async function writeStudio(tx: Tx, input: StudioInput): Promise<StudioInp
   return input
 }
 
-/** The whole studio; ids and order as stored. */
+/** The whole studio, in the order in which it was stored. */
 export async function exportStudio(db: Reader, exportedAt: string): Promise<StudioFile> {
+  const parts: Record<string, unknown> = {}
+  for (const part of STUDIO_PART_NAMES)
+    parts[part] = await db
+      .select()
+      .from(tables[part])
+      .orderBy(asc(sql`rowid`))
   return {
     format: 'halitus-studio',
-    version: 1,
+    version: FILE_VERSION,
     exportedAt,
     studio: await readStudio(db),
-    learners: await db.select().from(tables.learners),
-    lessons: await db.select().from(tables.lessons),
-    entries: (await db.select().from(tables.entries)) as StudioFile['entries'],
-    cards: await db.select().from(tables.cards),
-    ticks: await db.select().from(tables.ticks),
-    reports: await db.select().from(tables.reports),
-    plans: await db.select().from(tables.plans),
-    reeds: await db.select().from(tables.reeds),
-    reedUses: await db.select().from(tables.reedUses),
-    pieces: await db.select().from(tables.pieces),
-    services: await db.select().from(tables.services),
-  }
+    ...parts,
+  } as StudioFile
 }
 
 /** Rows go in by the hundred: SQLite takes a limited number of values a statement. */
-async function insertAll<T>(rows: readonly T[], insert: (part: T[]) => Promise<unknown>): Promise<void> {
-  for (let i = 0; i < rows.length; i += 100) await insert(rows.slice(i, i + 100))
-}
+const AT_ONCE = 100
 
 /** Replaces the whole studio by a file's; inside one transaction, so it happens entirely or not at all. */
-export async function importStudio(tx: Tx, file: StudioFile): Promise<Record<string, number>> {
+export async function importStudio(
+  tx: Tx,
+  file: StudioFile,
+): Promise<{ learners: number; lessons: number; entries: number }> {
   await tx.delete(tables.learners)
   await writeStudio(tx, file.studio)
-  await insertAll(file.learners, (r) => tx.insert(tables.learners).values(r))
-  await insertAll(file.lessons, (r) => tx.insert(tables.lessons).values(r))
-  await insertAll(file.entries, (r) => tx.insert(tables.entries).values(r))
-  await insertAll(file.cards, (r) => tx.insert(tables.cards).values(r))
-  await insertAll(file.ticks, (r) => tx.insert(tables.ticks).values(r))
-  await insertAll(file.reports, (r) => tx.insert(tables.reports).values(r))
-  await insertAll(file.plans, (r) => tx.insert(tables.plans).values(r))
-  await insertAll(file.reeds ?? [], (r) => tx.insert(tables.reeds).values(r))
-  await insertAll(file.reedUses ?? [], (r) => tx.insert(tables.reedUses).values(r))
-  await insertAll(file.pieces ?? [], (r) => tx.insert(tables.pieces).values(r))
-  await insertAll(file.services ?? [], (r) => tx.insert(tables.services).values(r))
+  for (const part of STUDIO_PART_NAMES) {
+    const rows = file[part] as (typeof tables)[StudioPart]['$inferInsert'][]
+    for (let i = 0; i < rows.length; i += AT_ONCE)
+      await tx.insert(tables[part]).values(rows.slice(i, i + AT_ONCE) as never)
+  }
   return { learners: file.learners.length, lessons: file.lessons.length, entries: file.entries.length }
 }

@@ -1,30 +1,22 @@
-import type {
-  CardAnswer,
-  CardPatch,
-  EntryInput,
-  EntryRecord,
-  LearnerAnswer,
-  LearnerInput,
-  LearnerRecord,
-  LessonAnswer,
-  LessonInput,
-  LessonRecord,
-  PieceAnswer,
-  PieceInput,
-  ReedInput,
-  ReedRecord,
-  ReedUseInput,
-  ReedUseRecord,
-  ServiceInput,
-  ServiceRecord,
-  ShelfAnswer,
-  Plan,
-  Stage,
-  StudioFile,
-  StudioInput,
-  TodayAnswer,
-  Trouble,
+import {
+  ROUTES,
+  type CardPatch,
+  type EntryInput,
+  type LearnerInput,
+  type LearnerPatch,
+  type LessonInput,
+  type PathNames,
+  type PieceInput,
+  type ReedInput,
+  type ReedRecord,
+  type ReedUseInput,
+  type Route,
+  type ServiceInput,
+  type Stage,
+  type StudioInput,
+  type Trouble,
 } from '@halitus/core/contract'
+import { newId } from '@/base/ids.ts'
 
 /** What the server said when it refused, or that it couldn't be reached. */
 export class ApiError extends Error {
@@ -40,11 +32,25 @@ export class ApiError extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** The address of a route with its names filled in. */
+function addressOf<P extends string>(
+  route: Pick<Route<P>, 'path'>,
+  params: Record<PathNames<P>, string>,
+): string {
+  const filled = route.path.replace(/:(\w+)/g, (_, name: PathNames<P>) => encodeURIComponent(params[name]))
+  return `/api${filled}`
+}
+
+/** Asks by a route of the contract. @throws ApiError */
+async function ask<P extends string, B, Q, A>(
+  route: Route<P, B, Q, A>,
+  params: Record<PathNames<P>, string>,
+  body?: B,
+): Promise<A> {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
-      method,
+    response = await fetch(addressOf(route, params), {
+      method: route.method.toUpperCase(),
       ...(body !== undefined && {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
@@ -67,52 +73,44 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       error?.field,
     )
   }
-  return data as T
+  return data as A
 }
 
+/** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */
 export const api = {
-  today: () => call<TodayAnswer>('GET', '/today'),
-  learners: () => call<{ learners: LearnerRecord[] }>('GET', '/learners'),
-  addLearner: (input: LearnerInput) => call<LearnerRecord>('POST', '/learners', input),
-  changeLearner: (id: string, patch: Partial<LearnerRecord>) =>
-    call<LearnerRecord>('PATCH', `/learners/${id}`, patch),
-  learner: (id: string) => call<LearnerAnswer>('GET', `/learners/${id}`),
-  addLesson: (learnerId: string, input: LessonInput) =>
-    call<LessonRecord>('POST', `/learners/${learnerId}/lessons`, input),
-  writePlan: (learnerId: string, stage: Stage, text: string, version: number) =>
-    call<Plan>('PUT', `/learners/${learnerId}/plans/${stage}`, { text, version }),
-  lesson: (id: string) => call<LessonAnswer>('GET', `/lessons/${id}`),
-  addEntry: (lessonId: string, entry: EntryInput) =>
-    call<EntryRecord>('POST', `/lessons/${lessonId}/entries`, entry),
-  removeEntry: (lessonId: string, id: string) =>
-    call<EntryRecord>('DELETE', `/lessons/${lessonId}/entries/${id}`),
-  finish: (lessonId: string, finished: boolean) =>
-    call<LessonRecord>('PUT', `/lessons/${lessonId}/finished`, { finished }),
-  composeCard: (lessonId: string) => call<LessonAnswer>('POST', `/lessons/${lessonId}/card`, {}),
-  card: (id: string) => call<CardAnswer>('GET', `/cards/${id}`),
-  changeCard: (id: string, patch: CardPatch) => call<CardAnswer>('PATCH', `/cards/${id}`, patch),
+  today: () => ask(ROUTES.today, {}),
+  learners: () => ask(ROUTES.learners, {}),
+  addLearner: (input: LearnerInput) => ask(ROUTES.addLearner, {}, { id: newId(), ...input }),
+  changeLearner: (id: string, patch: LearnerPatch) => ask(ROUTES.changeLearner, { id }, patch),
+  learner: (id: string) => ask(ROUTES.learner, { id }),
+  addLesson: (id: string, input: LessonInput) => ask(ROUTES.addLesson, { id }, input),
+  writePlan: (id: string, stage: Stage, text: string, version: number) =>
+    ask(ROUTES.writePlan, { id, stage }, { text, version }),
+  lesson: (id: string) => ask(ROUTES.lesson, { id }),
+  addEntry: (id: string, entry: EntryInput) => ask(ROUTES.addEntry, { id }, entry),
+  removeEntry: (id: string, entry: string) => ask(ROUTES.removeEntry, { id, entry }),
+  finish: (id: string, finished: boolean) => ask(ROUTES.finishLesson, { id }, { finished }),
+  composeCard: (id: string) => ask(ROUTES.composeCard, { id }),
+  card: (id: string) => ask(ROUTES.card, { id }),
+  changeCard: (id: string, patch: CardPatch) => ask(ROUTES.changeCard, { id }, patch),
   tick: (id: string, row: string, session: number, done: boolean) =>
-    call<CardAnswer>(done ? 'PUT' : 'DELETE', `/cards/${id}/ticks/${row}/${session}`),
+    ask(done ? ROUTES.tick : ROUTES.untick, { id, row, session: String(session) }),
   report: (id: string, kind: Trouble, text: string) =>
-    call<CardAnswer>('POST', `/cards/${id}/reports`, { id: crypto.randomUUID(), kind, text }),
-  pdfUrl: (id: string, paper: 'A4' | 'Letter') => `/api/cards/${id}/pdf?paper=${paper}`,
-  shelves: () => call<{ shelves: ShelfAnswer[] }>('GET', '/reeds'),
-  shelvesOf: (learnerId: string) => call<{ shelves: ShelfAnswer[] }>('GET', `/learners/${learnerId}/reeds`),
-  addReed: (learnerId: string, input: ReedInput) =>
-    call<ReedRecord>('POST', `/learners/${learnerId}/reeds`, input),
-  changeReed: (id: string, patch: Partial<ReedRecord>) => call<ReedRecord>('PATCH', `/reeds/${id}`, patch),
-  addUse: (reedId: string, use: ReedUseInput) => call<ReedUseRecord>('POST', `/reeds/${reedId}/uses`, use),
-  removeUse: (reedId: string, id: string) => call<ReedUseRecord>('DELETE', `/reeds/${reedId}/uses/${id}`),
-  pieces: (learnerId: string) => call<{ pieces: PieceAnswer[] }>('GET', `/learners/${learnerId}/pieces`),
-  addPiece: (learnerId: string, input: PieceInput) =>
-    call<PieceAnswer>('POST', `/learners/${learnerId}/pieces`, input),
-  addService: (pieceId: string, input: ServiceInput) =>
-    call<PieceAnswer>('POST', `/pieces/${pieceId}/services`, input),
-  removeService: (pieceId: string, id: string) =>
-    call<ServiceRecord>('DELETE', `/pieces/${pieceId}/services/${id}`),
-  piecePdfUrl: (id: string) => `/api/pieces/${id}/pdf?paper=A4`,
-  studio: () => call<StudioInput>('GET', '/studio'),
-  writeStudio: (input: StudioInput) => call<StudioInput>('PUT', '/studio', input),
-  exportStudio: () => call<StudioFile>('GET', '/export'),
-  importStudio: (file: unknown) => call<{ imported: Record<string, number> }>('POST', '/import', file),
+    ask(ROUTES.report, { id }, { id: newId(), kind, text }),
+  pdfUrl: (id: string, paper: 'A4' | 'Letter') => `${addressOf(ROUTES.cardPdf, { id })}?paper=${paper}`,
+  shelves: () => ask(ROUTES.shelves, {}),
+  shelvesOf: (id: string) => ask(ROUTES.shelvesOf, { id }),
+  addReed: (id: string, input: ReedInput) => ask(ROUTES.addReed, { id }, input),
+  changeReed: (id: string, patch: Partial<ReedRecord>) => ask(ROUTES.changeReed, { id }, patch),
+  addUse: (id: string, use: ReedUseInput) => ask(ROUTES.addUse, { id }, use),
+  removeUse: (id: string, use: string) => ask(ROUTES.removeUse, { id, use }),
+  pieces: (id: string) => ask(ROUTES.pieces, { id }),
+  addPiece: (id: string, input: PieceInput) => ask(ROUTES.addPiece, { id }, input),
+  addService: (id: string, input: ServiceInput) => ask(ROUTES.addService, { id }, input),
+  removeService: (id: string, service: string) => ask(ROUTES.removeService, { id, service }),
+  piecePdfUrl: (id: string) => `${addressOf(ROUTES.piecePdf, { id })}?paper=A4`,
+  studio: () => ask(ROUTES.studio, {}),
+  writeStudio: (input: StudioInput) => ask(ROUTES.writeStudio, {}, input),
+  exportStudio: () => ask(ROUTES.export, {}),
+  importStudio: (file: unknown) => ask(ROUTES.import, {}, file),
 }

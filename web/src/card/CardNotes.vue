@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { standardFingering, type Instrument } from '@halitus/core/instruments'
+import { fingerSystem, isCharted, standardFingering, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
-import InstrumentDrawing from '../parts/InstrumentDrawing.vue'
+import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
 
 /** Fingering pictures of some notes; names only while the instrument has no chart. */
 const props = defineProps<{ inst: Instrument; notes: readonly string[] }>()
 const pictured = computed(() =>
   props.notes.map((note) => ({
     note,
-    touches: props.inst.fingers ? standardFingering(props.inst, note).touches : undefined,
+    touches: isCharted(props.inst) ? standardFingering(props.inst, note).touches : undefined,
   })),
 )
 </script>
@@ -19,8 +19,8 @@ const pictured = computed(() =>
     <figure v-for="p in pictured" :key="p.note">
       <figcaption>{{ prettyNote(p.note) }}</figcaption>
       <InstrumentDrawing
-        v-if="inst.fingers && p.touches"
-        :system="inst.fingers"
+        v-if="p.touches"
+        :system="fingerSystem(inst)"
         :held="p.touches"
         :label="`Fingering of ${p.note}`"
         small

@@ -4,9 +4,9 @@ import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { api } from '../api/index.ts'
-import { useNotices } from '../shell/notices.ts'
-import { dayName } from '../shell/words.ts'
+import { api } from '@/api/index.ts'
+import { useNotices } from '@/base/notices.ts'
+import { dayName } from '@/base/words.ts'
 import CardNotes from './CardNotes.vue'
 
 /** The week's card as the learner has it, on a phone. */

@@ -1,34 +1,20 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
-import { STAGES, type Stage } from '@halitus/core/contract'
-import { STAGE_NAMES } from '../shell/words.ts'
+import { STAGES } from '@halitus/core/contract'
+import { STAGE_NAMES } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
 /** The order of work as one line; what was done today stands on it. */
 defineProps<{ current: string }>()
 const lesson = useLesson()
-
-const last = <T,>(list: T[]) => list.at(-1)
-function said(stage: Stage): string {
-  const own = lesson.own.filter((e) => e.stage === stage)
-  if (stage === 'sound') {
-    const tone = last(lesson.ofKind(own, 'long-tone'))
-    if (tone) return `${tone.data.lengthS.toFixed(0)} s`
-  }
-  if (stage === 'setup') {
-    const wrong = lesson.ofKind(own, 'setup').filter((e) => e.data.verdict === 'wrong').length
-    if (own.length) return wrong ? `${wrong} wrong` : 'all right'
-  }
-  if (stage === 'fingers') {
-    const move = last(lesson.ofKind(own, 'move'))
-    if (move) return `${move.data.clean} of ${move.data.tries}`
-  }
-  if (stage === 'home') return lesson.answer?.card ? `${lesson.answer.card.rows.length} items` : '–'
-  return own.length ? 'noted' : '–'
-}
 const stops = computed(() =>
-  STAGES.map((stage, i) => ({ stage, number: i + 1, done: lesson.done.includes(stage), said: said(stage) })),
+  STAGES.map((stage, i) => ({
+    stage,
+    number: i + 1,
+    done: lesson.done.includes(stage),
+    said: lesson.said(stage),
+  })),
 )
 </script>
 

@@ -3,16 +3,19 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { capital } from '../shell/words.ts'
+import { capital } from '@/base/words.ts'
+import { useLesson } from './store.ts'
 
 const props = defineProps<{ answer: LessonAnswer }>()
+const lesson = useLesson()
 const practised = computed(() => {
   const card = props.answer.lastCard
   return card
     ? `${new Set(card.ticks.map((t) => t.session)).size} of ${card.sessions} sessions`
     : 'no card yet'
 })
-const observes = computed(() => props.answer.learner.attitude === 'observe')
+/** What was worked on last comes first; more than three aims at once are none. */
+const aims = computed(() => lesson.aims.slice(0, 3))
 </script>
 
 <template>
@@ -28,12 +31,18 @@ const observes = computed(() => props.answer.learner.attitude === 'observe')
       </li>
     </ul>
   </section>
-  <section>
-    <h2>Long tone</h2>
-    <p>
-      <b>{{ observes ? 'Listen, don’t count' : `Aim ${answer.target.targetS} s` }}</b>
-    </p>
-    <p v-if="!observes" class="soft">{{ answer.target.why }}</p>
+  <section v-if="lesson.observes">
+    <h2>Aims</h2>
+    <p><b>Listen, don’t count</b></p>
+  </section>
+  <section v-else-if="aims.length">
+    <h2>Aims</h2>
+    <template v-for="a in aims" :key="a.kind + a.about">
+      <p>
+        {{ a.title }}: <b>{{ a.value }} {{ a.unit }}</b>
+      </p>
+      <p class="soft">{{ a.why }}</p>
+    </template>
   </section>
   <section>
     <h2>Card brought along</h2>

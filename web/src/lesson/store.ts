@@ -1,32 +1,38 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import type {
-  EntryData,
-  EntryInput,
-  EntryKind,
-  EntryRecord,
-  LessonAnswer,
-  Stage,
+import {
+  STAGES,
+  type EntryData,
+  type EntryInput,
+  type EntryKind,
+  type EntryRecord,
+  type LessonAnswer,
+  type Provenance,
+  type Stage,
+  type StudioInput,
 } from '@halitus/core/contract'
-import { STAGES } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
-import { api } from '../api/index.ts'
-import { useNotices } from '../shell/notices.ts'
+import { instrument, underSchools } from '@halitus/core/instruments'
+import { aimFor, aimsOf, lineWords, notedWords, ofKind, ofLearner } from '@halitus/core/records'
+import { ATTITUDE, choiceOf } from '@halitus/core/schools'
+import { api } from '@/api/index.ts'
+import { newId } from '@/base/ids.ts'
+import { useNotices } from '@/base/notices.ts'
 
 /** The lesson that is open. What happens in it is sent at once, entry by entry. */
 export const useLesson = defineStore('lesson', () => {
   const notices = useNotices()
   const answer = ref<LessonAnswer>()
-  const a4Hz = ref(440)
+  const studio = ref<StudioInput>()
+  const a4Hz = computed(() => studio.value?.a4Hz ?? 440)
   const failed = ref('')
 
   async function open(id: string) {
     failed.value = ''
     if (answer.value?.lesson.id !== id) answer.value = undefined
     try {
-      const [lesson, studio] = await Promise.all([api.lesson(id), api.studio()])
+      const [lesson, here] = await Promise.all([api.lesson(id), api.studio()])
       answer.value = lesson
-      a4Hz.value = studio.a4Hz
+      studio.value = here
     } catch (error) {
       failed.value = error instanceof Error ? error.message : 'The lesson can’t be opened.'
     }
@@ -35,54 +41,98 @@ export const useLesson = defineStore('lesson', () => {
     if (answer.value) await open(answer.value.lesson.id)
   }
 
-  const inst = computed(() => (answer.value ? instrument(answer.value.lesson.instrument) : undefined))
+  /** The instrument as the schools of this learner and studio teach it. */
+  const inst = computed(() =>
+    answer.value
+      ? underSchools(
+          instrument(answer.value.lesson.instrument),
+          answer.value.learner.schools,
+          studio.value?.schools,
+        )
+      : undefined,
+  )
+  /** Whether no number to beat may be named. */
+  const observes = computed(
+    () => choiceOf(ATTITUDE, answer.value?.learner.schools, studio.value?.schools) === 'observe',
+  )
+  const entries = computed(() => answer.value?.entries ?? [])
   const own = computed(
     () => answer.value?.entries.filter((e) => e.lessonId === answer.value?.lesson.id) ?? [],
   )
   const earlier = computed(
     () => answer.value?.entries.filter((e) => e.lessonId !== answer.value?.lesson.id) ?? [],
   )
-  const ofKind = <K extends EntryKind>(list: EntryRecord[], kind: K) =>
-    list.filter((e): e is Extract<EntryRecord, { kind: K }> => e.kind === kind)
   const done = computed(() => {
-    const stages = new Set<Stage>(own.value.map((e) => e.stage))
+    const stages = new Set<Stage>(ofLearner(own.value).map((e) => e.stage))
     if (answer.value?.card) stages.add('home')
     return STAGES.filter((s) => stages.has(s))
   })
   const plan = (stage: Stage) =>
     answer.value?.plans.find((p) => p.stage === stage) ?? { stage, text: '', version: 0 }
 
-  async function add<K extends EntryKind>(
+  /** What to aim at next about something; moves as soon as something is measured. */
+  const aim = (kind: EntryKind, about: string) =>
+    inst.value ? aimFor(entries.value, inst.value, kind, about) : undefined
+  const aims = computed(() => (inst.value ? aimsOf(entries.value, inst.value) : []))
+  /** What stands on the line for a stop. */
+  const said = (stage: Stage) =>
+    stage === 'home'
+      ? answer.value?.card
+        ? `${answer.value.card.rows.length} items`
+        : '–'
+      : lineWords(stage, own.value)
+  /** What was noted in this lesson, newest first, as the list shows it. */
+  const noted = computed(() =>
+    [...own.value].reverse().flatMap((entry) => {
+      const words = inst.value ? notedWords(entry, inst.value) : null
+      return words === null
+        ? []
+        : [{ id: entry.id, stage: entry.stage, words, simulated: entry.provenance === 'simulated' }]
+    }),
+  )
+
+  /** Puts an entry where it belongs in the order of what happened. */
+  function put(entry: EntryRecord) {
+    if (!answer.value || answer.value.lesson.id !== entry.lessonId) return
+    const others = answer.value.entries.filter((e) => e.id !== entry.id)
+    answer.value.entries = [...others, entry].sort((a, b) => a.seq - b.seq)
+  }
+  async function send(input: EntryInput): Promise<EntryRecord | undefined> {
+    const lesson = answer.value?.lesson
+    if (!lesson) return undefined
+    const entry = await notices.attempt(() => api.addEntry(lesson.id, input))
+    if (entry) put(entry)
+    return entry
+  }
+  const add = <K extends EntryKind>(
     stage: Stage,
     kind: K,
     data: EntryData[K],
-  ): Promise<EntryRecord | undefined> {
-    const lesson = answer.value?.lesson
-    if (!lesson) return undefined
-    const input = { id: crypto.randomUUID(), stage, kind, data } as EntryInput
-    const entry = await notices.attempt(() => api.addEntry(lesson.id, input))
-    if (entry) await refresh()
-    return entry
-  }
+    provenance: Provenance = 'tapped',
+  ) => send({ id: newId(), stage, kind, provenance, data } as EntryInput)
+  /** The teacher overrules an aim. */
+  const setAim = (stage: Stage, goal: EntryKind, about: string, value: number) =>
+    add(stage, 'target', { goal, about, value })
   async function takeBack(id: string) {
     const lesson = answer.value?.lesson
     if (!lesson) return
     const entry = await notices.attempt(() => api.removeEntry(lesson.id, id))
-    if (!entry) return
-    await refresh()
+    if (!entry || !answer.value) return
+    answer.value.entries = answer.value.entries.filter((e) => e.id !== id)
     notices.show('Taken back.', {
-      undo: async () => {
-        const { id: sameId, stage, kind, data } = entry
-        await notices.attempt(() => api.addEntry(lesson.id, { id: sameId, stage, kind, data } as EntryInput))
-        await refresh()
+      undo: () => {
+        const { id: sameId, stage, kind, provenance, data } = entry
+        return send({ id: sameId, stage, kind, provenance, data } as EntryInput)
       },
     })
   }
   async function writePlan(stage: Stage, text: string) {
     const learnerId = answer.value?.learner.id
     if (!learnerId) return
-    await notices.attempt(() => api.writePlan(learnerId, stage, text, plan(stage).version))
-    await refresh()
+    const written = await notices.attempt(() => api.writePlan(learnerId, stage, text, plan(stage).version))
+    if (written && answer.value)
+      answer.value.plans = [...answer.value.plans.filter((p) => p.stage !== stage), written]
+    else await refresh()
   }
   async function composeCard() {
     const lesson = answer.value?.lesson
@@ -92,7 +142,8 @@ export const useLesson = defineStore('lesson', () => {
   }
   async function finish(finished: boolean) {
     const lesson = answer.value?.lesson
-    if (lesson && (await notices.attempt(() => api.finish(lesson.id, finished)))) await refresh()
+    const changed = lesson && (await notices.attempt(() => api.finish(lesson.id, finished)))
+    if (changed && answer.value) answer.value.lesson = changed
   }
   return {
     answer,
@@ -103,6 +154,13 @@ export const useLesson = defineStore('lesson', () => {
     earlier,
     done,
     ofKind,
+    entries,
+    observes,
+    aim,
+    aims,
+    said,
+    noted,
+    setAim,
     plan,
     open,
     refresh,

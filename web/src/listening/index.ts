@@ -1,1 +1,1 @@
-export { useListening } from './store.ts'
+export { useListening, type SoundSource, type Take } from './store.ts'

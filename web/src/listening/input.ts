@@ -1,7 +1,7 @@
 import { proxy, transfer } from 'comlink'
 import type { Performance } from '@halitus/core/player'
 import type { LiveFrame } from '@halitus/core/sound'
-import { captureUrl, soundWorker } from '../workers/index.ts'
+import { captureUrl, soundWorker } from '@/workers/index.ts'
 
 /** Why nothing can be heard, as a sentence with a way out. */
 export class NoSound extends Error {

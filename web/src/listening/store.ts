@@ -1,19 +1,33 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import type { SoundSource } from '@halitus/core/contract'
-import type { InstrumentId } from '@halitus/core/instruments'
+import type { Provenance } from '@halitus/core/contract'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
-import { PRESETS } from '@halitus/core/player'
-import type { LiveFrame } from '@halitus/core/sound'
-import { soundWorker, type Ear, type Measurement } from '../workers/index.ts'
+import { PRESETS, type Performance } from '@halitus/core/player'
+import { untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
+import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
 import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
 
-/** A tone has begun after this much pitch, and is over after this much silence, s. */
-const BEGUN_S = 0.15
-const OVER_S = 1
-/** A gap this short doesn't end a tone, s. */
-const GAP_S = 0.06
+/** Where sound comes from on this device. */
+export type SoundSource = 'microphone' | 'player' | 'file'
+/** The source as an entry keeps it. */
+const PROVENANCE: Record<SoundSource, Provenance> = {
+  microphone: 'microphone',
+  player: 'simulated',
+  file: 'file',
+}
+
+/** What a stop wants to hear: what ends the take, and how it is judged. Live and from a file alike. */
+export interface Take {
+  instrument: string
+  /** What the simulated player plays, and what it does with it. */
+  written: string
+  performance?: Partial<Performance>
+  ear: Ear
+  rule: () => StopRule
+  /** Judges and keeps; a sentence when it can't be taken. */
+  judge(measurement: Measurement, provenance: Provenance): Promise<string | undefined> | string | undefined
+}
 
 const median = (x: number[]) => [...x].sort((a, b) => a - b)[x.length >> 1] ?? 0
 
@@ -28,7 +42,9 @@ export const useListening = defineStore('listening', () => {
   const state = ref<'idle' | 'listening' | 'judging'>('idle')
   const problem = ref('')
   const levelDb = ref(-90)
+  /** How long what counts has lasted, and where it lies in the stream. */
   const heldS = ref(0)
+  const counted = ref<{ startS: number; endS: number }>()
   const note = ref<HeardNote>()
   /** Frames so far; the array is the same, `drawn` says that there are more. */
   const frames: LiveFrame[] = []
@@ -41,26 +57,20 @@ export const useListening = defineStore('listening', () => {
   /** While a microphone is being opened; who leaves meanwhile must still be able to close it. */
   let opening: Promise<Hearing> | undefined
   let ear: Ear = { transposition: 0, a4Hz: 440 }
-  let runFromS = -1
-  let lastVoicedS = -1
-  let longestS = 0
-  let onDone: ((m: Measurement) => void) | undefined
+  let rule: StopRule = untilToneEnds()
+  let judge: Take['judge'] | undefined
+  let from: Provenance = 'microphone'
 
   function hear(more: LiveFrame[]) {
-    for (const frame of more) {
-      frames.push(frame)
-      if (frame.hz > 0) {
-        if (runFromS < 0 || frame.timeS - lastVoicedS > GAP_S) runFromS = frame.timeS
-        lastVoicedS = frame.timeS
-        longestS = Math.max(longestS, frame.timeS - runFromS)
-      }
-    }
+    frames.push(...more)
+    const over = rule.hear(more)
     const newest = more.at(-1)
     if (!newest) return
     // What has been heard is shown with the next picture; how late that is, is measured there.
     requestAnimationFrame(() => {
       levelDb.value = newest.db
-      heldS.value = longestS
+      counted.value = rule.counted
+      heldS.value = rule.counted ? rule.counted.endS - rule.counted.startS : 0
       const recent = frames.slice(-5).filter((f) => f.hz > 0)
       if (recent.length >= 3)
         note.value = heardNote(median(recent.map((f) => f.hz)), ear.transposition, ear.a4Hz)
@@ -71,26 +81,21 @@ export const useListening = defineStore('listening', () => {
         if (lags.length > 200) lags.shift()
       }
     })
-    if (state.value === 'listening' && longestS > BEGUN_S && newest.timeS - lastVoicedS > OVER_S) void stop()
+    if (state.value === 'listening' && over) void stop()
   }
 
-  async function start(what: {
-    instrument: InstrumentId
-    written: string
-    ear: Ear
-    done: (m: Measurement) => void
-  }) {
-    if (state.value !== 'idle') return
-    problem.value = ''
-    result.value = undefined
+  function begin(what: Take, provenance: Provenance) {
+    clear()
     ear = what.ear
-    onDone = what.done
-    frames.length = 0
-    drawn.value = 0
-    heldS.value = 0
-    longestS = 0
-    runFromS = lastVoicedS = -1
-    note.value = undefined
+    judge = what.judge
+    rule = what.rule()
+    from = provenance
+  }
+
+  /** Listens live until the take's rule ends it, or somebody does. */
+  async function start(what: Take) {
+    if (state.value !== 'idle') return
+    begin(what, PROVENANCE[source.value])
     state.value = 'listening'
     try {
       if (source.value === 'microphone') opening = listenToMicrophone(hear)
@@ -98,6 +103,7 @@ export const useListening = defineStore('listening', () => {
         const preset = PRESETS.find((p) => p.id === presetId.value) ?? PRESETS[0]
         const performance = {
           ...preset.performance,
+          ...what.performance,
           instrument: what.instrument,
           written: what.written,
           lengthS: playerLengthS.value,
@@ -125,46 +131,40 @@ export const useListening = defineStore('listening', () => {
     if (!ending) return
     if (lags.length) lagMs.value = median(lags)
     await ending.stop()
-    finish(await soundWorker().end(ear))
+    await finish(await soundWorker().end(ear))
   }
 
-  async function judgeFile(file: File, of: Ear, done: (m: Measurement) => void) {
+  /** The same take from a recording. */
+  async function takeFile(file: File, what: Take) {
     if (state.value !== 'idle') return
-    problem.value = ''
-    onDone = done
-    ear = of
+    begin(what, PROVENANCE.file)
     state.value = 'judging'
     try {
-      finish(await soundWorker().file(await file.arrayBuffer(), of))
+      await finish(await soundWorker().file(await file.arrayBuffer(), ear))
     } catch (error) {
       state.value = 'idle'
       problem.value = `${file.name}: ${error instanceof Error ? error.message : 'can’t be read.'}`
     }
   }
 
-  function finish(measurement: Measurement) {
+  async function finish(measurement: Measurement) {
     result.value = measurement
     state.value = 'idle'
     levelDb.value = -90
-    if (measurement.tone) {
-      heldS.value = measurement.tone.lengthS
-      note.value = heardNote(measurement.tone.hz, ear.transposition, ear.a4Hz)
-    } else {
-      heldS.value = 0
-      note.value = undefined
-      problem.value = 'No note heard.'
-    }
-    onDone?.(measurement)
+    heldS.value = measurement.tone?.lengthS ?? 0
+    note.value = measurement.tone ? heardNote(measurement.tone.hz, ear.transposition, ear.a4Hz) : undefined
+    problem.value = (await judge?.(measurement, from)) ?? ''
   }
 
   /** Leaves a measurement without judging it. */
   async function cancel() {
-    onDone = undefined
+    judge = undefined
     await stop()
     clear()
   }
   function clear() {
     result.value = undefined
+    counted.value = undefined
     problem.value = ''
     frames.length = 0
     drawn.value = 0
@@ -192,6 +192,7 @@ export const useListening = defineStore('listening', () => {
     stop,
     cancel,
     clear,
-    judgeFile,
+    takeFile,
+    counted,
   }
 })

@@ -13,9 +13,7 @@ const props = defineProps<{
   lifting?: readonly TouchId[]
   label: string
   small?: boolean
-  clickable?: boolean
 }>()
-const emit = defineEmits<{ touch: [id: TouchId] }>()
 
 const picture = computed(() => pictureOf(props.system, new Set(props.held)))
 const viewBox = computed(() => (props.small ? picture.value.fingersFrame : picture.value.frame).join(' '))
@@ -47,7 +45,7 @@ const say = (state: TouchState) =>
     <rect
       :x="picture.column.fromMm"
       :y="-picture.column.half"
-      :width="system.body.endMm - picture.column.fromMm"
+      :width="system.bore.endMm - picture.column.fromMm"
       :height="2 * picture.column.half"
       class="bore"
     />
@@ -67,26 +65,13 @@ const say = (state: TouchState) =>
       :height="2 * j.half"
       class="joint"
     />
-    <circle
-      v-for="h in picture.holes"
-      :key="h.id"
-      :cx="h.x"
-      cy="0"
-      :r="h.r"
-      class="hole"
-      :class="{ open: h.open }"
-    />
+    <circle v-for="h in picture.holes" :key="h.id" :cx="h.x" cy="0" :r="h.r" class="hole" :class="h.state" />
     <g
       v-for="t in touches"
       :key="t.touch.id"
       :transform="`translate(${t.x} ${t.y})`"
       class="touch"
-      :class="[t.state, { clickable }]"
-      :role="clickable ? 'button' : undefined"
-      :tabindex="clickable ? 0 : undefined"
-      :aria-label="clickable ? `${t.touch.name}, ${say(t.state)}` : undefined"
-      @click="clickable && emit('touch', t.touch.id)"
-      @keydown.enter.prevent="clickable && emit('touch', t.touch.id)"
+      :class="t.state"
     >
       <title>{{ t.touch.name }}: {{ say(t.state) }}</title>
       <circle :r="r" />
@@ -153,8 +138,5 @@ const say = (state: TouchState) =>
   fill: var(--metal);
   stroke: var(--ink);
   stroke-width: 0.8;
-}
-.clickable {
-  cursor: pointer;
 }
 </style>

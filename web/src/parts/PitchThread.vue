@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { onMounted, ref, watch } from 'vue'
 import { midiOfHz } from '@halitus/core/pitch'
-import { useTools } from '../shell/tools.ts'
+import { useAppearance } from '@/base/appearance.ts'
 
 /** Pitch as a thread over time against the band of steadiness, with loudness as a shade below it. */
 const props = defineProps<{
@@ -23,7 +23,7 @@ const props = defineProps<{
 
 const canvas = ref<HTMLCanvasElement>()
 const { width, height } = useElementSize(canvas)
-const tools = useTools()
+const appearance = useAppearance()
 const SPAN_CENTS = 60
 
 function draw() {
@@ -115,7 +115,7 @@ function draw() {
 
 onMounted(draw)
 watch(
-  () => [props.count, props.hz, props.centreMidi, props.targetS, width.value, height.value, tools.dark],
+  () => [props.count, props.hz, props.centreMidi, props.targetS, width.value, height.value, appearance.dark],
   () => requestAnimationFrame(draw),
 )
 </script>

@@ -5,17 +5,17 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import KeySheet from './KeySheet.vue'
 import Notices from './Notices.vue'
-import { isTyping } from './keys.ts'
-import { libraryTheme } from './theme.ts'
-import { useTools } from './tools.ts'
+import { isTyping } from '@/base/keys.ts'
+import { libraryTheme } from '@/base/theme.ts'
+import { useAppearance } from '@/base/appearance.ts'
 
-const tools = useTools()
+const appearance = useAppearance()
 const route = useRoute()
 const keysShown = ref(false)
 const alone = computed(() => route.meta.alone === true)
-const theme = computed(() => libraryTheme(tools.dark))
+const theme = computed(() => libraryTheme(appearance.dark))
 
-watchEffect(() => (document.documentElement.dataset.theme = tools.dark ? 'dark' : 'light'))
+watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'dark' : 'light'))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event)) return
   if (event.key === '?') keysShown.value = !keysShown.value
@@ -35,8 +35,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <RouterLink to="/settings">Settings</RouterLink>
         </nav>
         <span id="top-right" class="top-right"></span>
-        <button class="top-button" type="button" :aria-pressed="tools.dark" @click="tools.dark = !tools.dark">
-          {{ tools.dark ? 'Light' : 'Dark' }}
+        <button
+          class="top-button"
+          type="button"
+          :aria-pressed="appearance.dark"
+          @click="appearance.dark = !appearance.dark"
+        >
+          {{ appearance.dark ? 'Light' : 'Dark' }}
         </button>
         <button class="top-button" type="button" aria-label="Keys" @click="keysShown = true">?</button>
       </header>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Modal } from 'ant-design-vue'
-import { KEYS } from './keys.ts'
+import { KEYS } from '@/base/keys.ts'
 
 const open = defineModel<boolean>('open', { required: true })
 </script>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useNotices, type Notice } from './notices.ts'
+import { useNotices, type Notice } from '@/base/notices.ts'
 
 const notices = useNotices()
 function undo(n: Notice) {

@@ -31,7 +31,7 @@ export const router = createRouter({
     {
       path: '/card/:id',
       name: 'card',
-      component: () => import('../card/LearnersCard.vue'),
+      component: () => import('@/card/LearnersCard.vue'),
       props: true,
       meta: { alone: true },
     },

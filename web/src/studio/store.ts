@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { LearnerInput, LearnerRecord, LessonInput, TodayAnswer } from '@halitus/core/contract'
-import { api } from '../api/index.ts'
+import { api } from '@/api/index.ts'
 
 /** Roster and day. */
 export const useStudio = defineStore('studio', () => {

@@ -1,8 +1,31 @@
-import type { Teaching } from '../types.ts'
+import { EVERYBODYS, type School } from '../../schools/index.ts'
+import { define } from '../define.ts'
+import { doubleReedAdjustments } from '../double-reed.ts'
+import { seatDepth, tipOpening } from '../gauges.ts'
+import type { Bore, Teaching } from '../types.ts'
+import { BASSOON_SETUP } from './setup.ts'
 
-export const BASSOON_TEACHING: Teaching = {
+const FLICKING: School = {
+  id: 'bassoon-flicking',
+  about: 'Vent keys of the left thumb',
+  choices: [
+    { id: 'flick', words: 'Flicking' },
+    { id: 'hold', words: 'Holding' },
+    { id: 'neither', words: 'Neither' },
+  ],
+}
+const FIRST: School = {
+  id: 'bassoon-first-notes',
+  about: 'First notes on the bassoon',
+  choices: [
+    { id: 'f-e-d', words: 'F, E, D, C' },
+    { id: 'e-d-c', words: 'E, D, C' },
+  ],
+}
+
+const TEACHING: Teaching = {
   firstNotes: ['F3', 'E3', 'D3', 'C3'],
-  smallParts: [{ part: 'reed on crook', concert: 'C#4', source: 'common practice' }],
+  smallParts: [{ id: 'reed-on-crook', part: 'reed on crook', concert: 'C#4', source: 'common practice' }],
   embouchure: [
     { point: 'Even pressure all round, jaw lower and back', listen: 'A free crow of many voices' },
     { point: 'Upper lip near the first wire', listen: 'Less reed is thin and sharp' },
@@ -10,4 +33,70 @@ export const BASSOON_TEACHING: Teaching = {
   loudTendency: 'flat',
   listenFor: 'Does A3 start without cracking downwards',
 }
-export { BASSOON_SETUP } from './setup.ts'
+
+/** Unfolded, with reed and crook; length and diameters from memory. */
+const BORE: Bore = {
+  mouth: 'reed',
+  startMm: 0,
+  endMm: 2560,
+  profile: [
+    { atMm: 0, diameterMm: 3 },
+    { atMm: 55, diameterMm: 4.2 },
+    { atMm: 370, diameterMm: 9 },
+    { atMm: 2560, diameterMm: 39 },
+  ],
+  outline: [
+    { atMm: 0, diameterMm: 12 },
+    { atMm: 55, diameterMm: 8 },
+    { atMm: 370, diameterMm: 14 },
+    { atMm: 371, diameterMm: 38 },
+    { atMm: 2560, diameterMm: 55 },
+  ],
+  jointsMm: [370, 880, 1620, 2200],
+  holes: [],
+  source: 'from memory',
+}
+
+export const bassoon = define({
+  id: 'bassoon',
+  name: 'Bassoon',
+  family: 'bassoon',
+  transposition: 0,
+  clef: 'bass',
+  range: { beginner: ['F2', 'D4'], full: ['Bb1', 'C5'] },
+  teaching: TEACHING,
+  systems: [
+    { id: 'flicking', name: 'German system, flicking', fingers: null },
+    { id: 'plain', name: 'German system, without flicking', fingers: null },
+  ],
+  bore: BORE,
+  registers: [
+    { from: 'F#3', partial: 2 },
+    { from: 'Eb4', partial: 3 },
+  ],
+  partials: [0.5, 0.8, 1, 0.8, 0.5, 0.35, 0.2, 0.12],
+  reed: {
+    kind: 'double',
+    // Common practice, no source.
+    crow: {
+      pitchClass: null,
+      octaves: true,
+      words: 'a rattling crow of many voices; on the crook about C♯',
+    },
+    adjustments: doubleReedAdjustments(true),
+  },
+  gauges: [
+    tipOpening([0.8, 1.4]),
+    seatDepth(
+      'crook',
+      'Reed on the crook',
+      ['crook', 'reed'],
+      'Too far out: flat, leaks.',
+      'Too far on: sharp.',
+      6,
+    ),
+  ],
+  setup: BASSOON_SETUP,
+  schools: [...EVERYBODYS, FLICKING, FIRST],
+  variations: [{ school: FIRST.id, choice: 'e-d-c', firstNotes: ['E3', 'D3', 'C3', 'F3'] }],
+})

@@ -1,2 +1,59 @@
-export { CLARINET_FINGERS } from './fingers.ts'
-export { CLARINET_SETUP, CLARINET_TEACHING } from './setup.ts'
+import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
+import { define } from '../define.ts'
+import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
+import {
+  LIGATURE,
+  mouthShape,
+  REED_TIP,
+  REED_TIP_VARIATIONS,
+  SINGLE_REED,
+  UPPER_LIP,
+} from '../single-reed.ts'
+import { CLARINET_BORE } from './bore.ts'
+import { CLARINET_FINGERS } from './fingers.ts'
+import { gapAt } from './gauges.ts'
+import { CLARINET_SETUP, CLARINET_TEACHING } from './setup.ts'
+
+const SHAPE = mouthShape('clarinet-mouth', 'Mouth on the clarinet', {
+  id: 'smile',
+  words: 'Slight smile',
+  objection: 'Corners pulled back let the sides of the reed pinch; most teachers keep them in.',
+})
+const FIRST: School = {
+  id: 'clarinet-first-notes',
+  about: 'First notes on the clarinet',
+  choices: [
+    { id: 'g-down', words: 'G, F, E, D, C' },
+    { id: 'e-first', words: 'E first' },
+  ],
+}
+
+export const clarinet = define({
+  id: 'clarinet',
+  name: 'Clarinet in B♭',
+  family: 'clarinet',
+  transposition: -2,
+  clef: 'treble',
+  range: { beginner: ['E3', 'C6'], full: ['E3', 'G6'] },
+  teaching: CLARINET_TEACHING,
+  systems: [{ id: 'standard', name: '17 keys, six rings', fingers: CLARINET_FINGERS }],
+  bore: CLARINET_BORE,
+  registers: [
+    { from: 'B4', partial: 3 },
+    { from: 'C#6', partial: 5 },
+  ],
+  partials: [1, 0.06, 0.6, 0.08, 0.35, 0.1, 0.18, 0.08],
+  reed: SINGLE_REED,
+  gauges: [
+    reedOnMouthpiece,
+    ligatureHeight,
+    gapAt('barrel', 'Barrel and upper joint', ['barrel', 'upper joint']),
+    gapAt('middle', 'Upper and lower joint', ['upper joint', 'lower joint'], 3),
+  ],
+  setup: CLARINET_SETUP,
+  schools: [...EVERYBODYS, REED_TIP, LIGATURE, SHAPE, UPPER_LIP, FIRST, OVERTONES],
+  variations: [
+    ...REED_TIP_VARIATIONS,
+    { school: FIRST.id, choice: 'e-first', firstNotes: ['E4', 'D4', 'C4', 'F4', 'G4'] },
+  ],
+})

@@ -86,8 +86,8 @@ export const CLARINET_SETUP: SetupStep[] = [
 export const CLARINET_TEACHING: Teaching = {
   firstNotes: ['G4', 'F4', 'E4', 'D4', 'C4'],
   smallParts: [
-    { part: 'mouthpiece alone', concert: 'C6', source: 'common practice' },
-    { part: 'mouthpiece with barrel', concert: 'F#5', source: 'common practice' },
+    { id: 'mouthpiece', part: 'mouthpiece alone', concert: 'C6', source: 'common practice' },
+    { id: 'barrel', part: 'mouthpiece with barrel', concert: 'F#5', source: 'common practice' },
   ],
   embouchure: [
     { point: 'Reed in the mouth to about halfway down its cut', listen: 'Less is thin, more is wild' },

@@ -1,4 +1,4 @@
-import { fingering as f } from '../tubes.ts'
+import { fingering as f } from '../touches.ts'
 import type { Fingering } from '../types.ts'
 
 /**

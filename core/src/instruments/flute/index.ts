@@ -1,2 +1,57 @@
-export { FLUTE_FINGERS } from './fingers.ts'
-export { FLUTE_SETUP, FLUTE_TEACHING } from './setup.ts'
+import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
+import { headPull } from '../gauges.ts'
+import { define } from '../define.ts'
+import { FLUTE_BORE } from './bore.ts'
+import { FLUTE_FINGERS } from './fingers.ts'
+import { headRotation } from './gauges.ts'
+import { FLUTE_SETUP, FLUTE_TEACHING } from './setup.ts'
+
+const AIR: School = {
+  id: 'flute-air',
+  about: 'Air for the flute',
+  choices: [
+    { id: 'fast', words: 'Small, fast and cool' },
+    { id: 'slow', words: 'Warm and slow first, then a smaller opening' },
+  ],
+}
+const HEAD: School = {
+  id: 'flute-head',
+  about: 'Head joint of the flute',
+  choices: [
+    { id: 'inwards', words: 'Turned in a little' },
+    { id: 'line', words: 'Line of sight on the first key' },
+  ],
+}
+const FIRST: School = {
+  id: 'flute-first-notes',
+  about: 'First notes on the flute',
+  choices: [
+    { id: 'b-a-g', words: 'B, A, G' },
+    { id: 'f-e-flat-d', words: 'F, E♭, D' },
+  ],
+}
+
+export const flute = define({
+  id: 'flute',
+  name: 'Flute',
+  family: 'flute',
+  transposition: 0,
+  clef: 'treble',
+  range: { beginner: ['D4', 'G6'], full: ['C4', 'C7'] },
+  teaching: FLUTE_TEACHING,
+  systems: [{ id: 'standard', name: 'C foot, closed G♯', fingers: FLUTE_FINGERS }],
+  bore: FLUTE_BORE,
+  registers: [
+    { from: 'D5', partial: 2 },
+    { from: 'D6', partial: 3 },
+  ],
+  partials: [1, 0.6, 0.3, 0.12, 0.06, 0.03],
+  reed: null,
+  gauges: [headRotation, headPull('Head joint pulled out', [3, 8], 20)],
+  setup: FLUTE_SETUP,
+  schools: [...EVERYBODYS, AIR, HEAD, FIRST, OVERTONES],
+  variations: [
+    { school: HEAD.id, choice: 'line', ideals: { 'rotation.inwards': [-2, 2] } },
+    { school: FIRST.id, choice: 'f-e-flat-d', firstNotes: ['F4', 'Eb4', 'D4', 'G4', 'A4', 'B4'] },
+  ],
+})

@@ -1,8 +1,13 @@
-import type { Teaching } from '../types.ts'
+import { EVERYBODYS } from '../../schools/index.ts'
+import { define } from '../define.ts'
+import { doubleReedAdjustments } from '../double-reed.ts'
+import { seatDepth, tipOpening } from '../gauges.ts'
+import type { Bore, Teaching } from '../types.ts'
+import { OBOE_SETUP } from './setup.ts'
 
-export const OBOE_TEACHING: Teaching = {
+const TEACHING: Teaching = {
   firstNotes: ['B4', 'A4', 'G4'],
-  smallParts: [{ part: 'reed alone', concert: 'C6', source: 'common practice' }],
+  smallParts: [{ id: 'reed', part: 'reed alone', concert: 'C6', source: 'common practice' }],
   embouchure: [
     {
       point: 'Lips over both rows of teeth, a small tip of reed in the mouth',
@@ -13,4 +18,60 @@ export const OBOE_TEACHING: Teaching = {
   loudTendency: 'flat',
   listenFor: 'Stale air out before the new breath',
 }
-export { OBOE_SETUP } from './setup.ts'
+
+/** Length with the reed and diameters from memory. */
+const BORE: Bore = {
+  mouth: 'reed',
+  startMm: 0,
+  endMm: 645,
+  profile: [
+    { atMm: 0, diameterMm: 2.5 },
+    { atMm: 72, diameterMm: 4.8 },
+    { atMm: 560, diameterMm: 15.5 },
+    { atMm: 645, diameterMm: 38 },
+  ],
+  outline: [
+    { atMm: 0, diameterMm: 7 },
+    { atMm: 45, diameterMm: 8 },
+    { atMm: 46, diameterMm: 24 },
+    { atMm: 560, diameterMm: 26 },
+    { atMm: 645, diameterMm: 60 },
+  ],
+  jointsMm: [280, 520],
+  holes: [],
+  source: 'from memory',
+}
+
+export const oboe = define({
+  id: 'oboe',
+  name: 'Oboe',
+  family: 'oboe',
+  transposition: 0,
+  clef: 'treble',
+  range: { beginner: ['D4', 'C6'], full: ['Bb3', 'F6'] },
+  teaching: TEACHING,
+  systems: [{ id: 'conservatoire', name: 'Full conservatoire', fingers: null }],
+  bore: BORE,
+  registers: [{ from: 'D5', partial: 2 }],
+  partials: [0.7, 0.9, 1, 0.6, 0.4, 0.3, 0.2, 0.1],
+  reed: {
+    kind: 'double',
+    // Common practice, no source.
+    crow: { pitchClass: 'C', octaves: true, words: 'C in octaves, in balance' },
+    adjustments: doubleReedAdjustments(false),
+  },
+  gauges: [
+    tipOpening([0.5, 0.9]),
+    seatDepth(
+      'reed-in',
+      'Reed in its socket',
+      ['oboe', 'reed'],
+      'Not pushed home: flat, and the octaves don’t agree.',
+      'Can’t be deeper than home; a short reed is sharp.',
+      5,
+    ),
+  ],
+  setup: OBOE_SETUP,
+  schools: EVERYBODYS,
+  variations: [],
+})

@@ -1,13 +1,99 @@
-import type { Teaching } from '../types.ts'
+import { EVERYBODYS, type School } from '../../schools/index.ts'
+import { define } from '../define.ts'
+import { headPull } from '../gauges.ts'
+import type { Bore, Teaching } from '../types.ts'
+import { RECORDER_SETUP } from './setup.ts'
 
-export const RECORDER_TEACHING: Teaching = {
-  firstNotes: ['B4', 'A4', 'G4'],
-  smallParts: [],
+/** What both recorders are taught by. */
+const teaching = (...firstNotes: string[]): Teaching => ({
+  firstNotes,
+  smallParts: [
+    { id: 'head-closed', part: 'head joint, end closed', concert: null, source: 'common practice' },
+  ],
   embouchure: [
     { point: 'Lips closed round the beak, teeth off', listen: 'No bite, no puffing' },
     { point: 'Breath as for a quiet sentence', listen: 'Low notes want slow, gentle air' },
   ],
   loudTendency: 'sharp',
   listenFor: 'Low notes without a jump',
+})
+
+const TONGUE: School = {
+  id: 'recorder-tongue',
+  about: 'Place of the tongue',
+  choices: [
+    { id: 'ridge', words: 'Behind the teeth, at the ridge' },
+    { id: 'teeth', words: 'Between the lips or at the teeth’s edge' },
+  ],
 }
-export { RECORDER_SETUP } from './setup.ts'
+
+/** A tube that narrows towards its end, from the window; measures from memory. */
+const taper = (lengthMm: number, wideMm: number, narrowMm: number): Bore => ({
+  mouth: 'jet',
+  startMm: 0,
+  endMm: lengthMm,
+  profile: [
+    { atMm: 0, diameterMm: wideMm },
+    { atMm: Math.round(lengthMm * 0.2), diameterMm: wideMm },
+    { atMm: lengthMm, diameterMm: narrowMm },
+  ],
+  outline: [
+    { atMm: 0, diameterMm: wideMm + 14 },
+    { atMm: lengthMm, diameterMm: wideMm + 6 },
+  ],
+  jointsMm: [Math.round(lengthMm * 0.2), Math.round(lengthMm * 0.85)],
+  holes: [],
+  source: 'from memory',
+})
+
+const recorder = <const Id extends string>(
+  id: Id,
+  name: string,
+  transposition: number,
+  range: { beginner: [string, string]; full: [string, string] },
+  secondRegister: string,
+  bore: Bore,
+  firstNotes: string[],
+) =>
+  define({
+    id,
+    name,
+    family: 'recorder',
+    transposition,
+    clef: 'treble',
+    range,
+    teaching: teaching(...firstNotes),
+    systems: [
+      { id: 'baroque', name: 'Baroque (English) fingering', fingers: null },
+      { id: 'german', name: 'German fingering', fingers: null },
+    ],
+    bore,
+    registers: [{ from: secondRegister, partial: 2 }],
+    partials: [1, 0.12, 0.2, 0.04],
+    reed: null,
+    gauges: [headPull('Head pulled out', [0, 4], 12)],
+    setup: RECORDER_SETUP,
+    schools: [...EVERYBODYS, TONGUE],
+    variations: [],
+  })
+
+export const recorders = [
+  recorder(
+    'soprano-recorder',
+    'Soprano recorder',
+    12,
+    { beginner: ['C4', 'A5'], full: ['C4', 'D6'] },
+    'E5',
+    taper(288, 13.5, 9),
+    ['B4', 'A4', 'G4'],
+  ),
+  recorder(
+    'alto-recorder',
+    'Alto recorder',
+    0,
+    { beginner: ['F4', 'D6'], full: ['F4', 'G6'] },
+    'A5',
+    taper(430, 19, 12),
+    ['E5', 'D5', 'C5'],
+  ),
+] as const

@@ -1,16 +1,93 @@
-import type { Teaching } from '../types.ts'
+import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
+import { define } from '../define.ts'
+import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
+import {
+  LIGATURE,
+  mouthShape,
+  REED_TIP,
+  REED_TIP_VARIATIONS,
+  SINGLE_REED,
+  UPPER_LIP,
+} from '../single-reed.ts'
+import type { Bore, Teaching } from '../types.ts'
+import { neckDepth } from './gauges.ts'
+import { SAXOPHONE_SETUP } from './setup.ts'
+
+const AMOUNT: School = {
+  id: 'saxophone-amount',
+  about: 'Mouthpiece in the mouth',
+  choices: [
+    { id: 'third-to-half', words: 'A third to half of the cut' },
+    { id: 'two-thirds', words: 'About two thirds in' },
+  ],
+}
+const SHAPE = mouthShape('saxophone-mouth', 'Mouth on the saxophone')
 
 /** Saxophones share fingerings and written range; the mouthpiece alone sounds differently on each. */
-export function saxophoneTeaching(mouthpieceConcert: string): Teaching {
-  return {
-    firstNotes: ['B4', 'A4', 'G4'],
-    smallParts: [{ part: 'mouthpiece alone', concert: mouthpieceConcert, source: 'common practice' }],
-    embouchure: [
-      { point: 'About the first third to half of the cut in the mouth', listen: 'Less is thin, more honks' },
-      { point: 'Corners come in from all sides, never pulled back', listen: 'A smile goes thin and sharp' },
-    ],
-    loudTendency: 'flat',
-    listenFor: 'Low notes without a gurgle',
-  }
-}
-export { SAXOPHONE_SETUP } from './setup.ts'
+const teaching = (mouthpieceConcert: string): Teaching => ({
+  firstNotes: ['B4', 'A4', 'G4'],
+  smallParts: [
+    { id: 'mouthpiece', part: 'mouthpiece alone', concert: mouthpieceConcert, source: 'common practice' },
+  ],
+  embouchure: [
+    { point: 'About the first third to half of the cut in the mouth', listen: 'Less is thin, more honks' },
+    { point: 'Corners come in from all sides, never pulled back', listen: 'A smile goes thin and sharp' },
+  ],
+  loudTendency: 'flat',
+  listenFor: 'Low notes without a gurgle',
+})
+
+/** A cone with a flare, unrolled: length with the mouthpiece and widest places from memory. */
+const cone = (lengthMm: number, throatMm: number, wideMm: number, bellMm: number): Bore => ({
+  mouth: 'reed',
+  startMm: 0,
+  endMm: lengthMm,
+  profile: [
+    { atMm: 0, diameterMm: throatMm },
+    { atMm: Math.round(lengthMm * 0.93), diameterMm: wideMm },
+    { atMm: lengthMm, diameterMm: bellMm },
+  ],
+  outline: [
+    { atMm: 0, diameterMm: throatMm + 3 },
+    { atMm: Math.round(lengthMm * 0.93), diameterMm: wideMm + 3 },
+    { atMm: lengthMm, diameterMm: bellMm + 3 },
+  ],
+  jointsMm: [],
+  holes: [],
+  source: 'from memory',
+})
+
+const saxophone = <const Id extends string>(
+  id: Id,
+  name: string,
+  transposition: number,
+  mouthpiece: string,
+  corkMm: number,
+  bore: Bore,
+  lowest = 'Bb3',
+) =>
+  define({
+    id,
+    name,
+    family: 'saxophone',
+    transposition,
+    clef: 'treble',
+    range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'] },
+    teaching: teaching(mouthpiece),
+    systems: [{ id: 'standard', name: 'Standard', fingers: null }],
+    bore,
+    registers: [{ from: 'D5', partial: 2 }],
+    partials: [1, 0.8, 0.6, 0.45, 0.3, 0.2, 0.12, 0.08],
+    reed: SINGLE_REED,
+    gauges: [reedOnMouthpiece, ligatureHeight, neckDepth(corkMm)],
+    setup: SAXOPHONE_SETUP,
+    schools: [...EVERYBODYS, AMOUNT, REED_TIP, LIGATURE, SHAPE, UPPER_LIP, OVERTONES],
+    variations: REED_TIP_VARIATIONS,
+  })
+
+export const saxophones = [
+  saxophone('soprano-sax', 'Soprano saxophone', -2, 'C6', 25, cone(690, 9, 55, 92)),
+  saxophone('alto-sax', 'Alto saxophone', -9, 'A5', 30, cone(1060, 12, 70, 123)),
+  saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5', 34, cone(1410, 13, 85, 150)),
+  saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, cone(2320, 15, 110, 185), 'A3'),
+] as const

@@ -1,4 +1,5 @@
-import type { StudioFile } from '@halitus/core/contract'
+import { FILE_VERSION, type StudioFile } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
 import { importStudio } from '../../studio/index.ts'
 import type { Database } from '../open.ts'
 import { learners } from '../schema.ts'
@@ -10,9 +11,9 @@ export async function fillWithDemo(db: Database, now: Date): Promise<boolean> {
   if (someone) return false
   const file: StudioFile = {
     format: 'halitus-studio',
-    version: 1,
-    exportedAt: now.toISOString(),
-    ...demoStudio(now),
+    version: FILE_VERSION,
+    exportedAt: wallClock(now),
+    ...demoStudio(wallClock(now)),
   }
   await db.write((tx) => importStudio(tx, file))
   return true

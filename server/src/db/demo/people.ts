@@ -1,12 +1,16 @@
 import type { InstrumentId } from '@halitus/core/instruments'
 
+/** Weeks of history. */
+export const WEEKS = 12
+
 /** How a learner's twelve weeks go; the numbers drive the seeded story. */
 export interface Person {
   id: string
   name: string
   age: number
   instruments: [InstrumentId, ...InstrumentId[]]
-  attitude: 'measure' | 'observe'
+  /** Schools chosen for this learner. */
+  schools: Record<string, string>
   minutesPerSession: number
   sessionsPerWeek: number
   note: string
@@ -23,6 +27,8 @@ export interface Person {
   /** Written note of the long tones and the move that is being learnt. */
   tone: string
   moves: [string, string][]
+  /** Steps of set-up that keep going wrong. */
+  habits?: string[]
   trouble?: 'stuck' | 'unsteady' | 'dizzy' | 'away' | 'reed'
   plans: Partial<Record<'breath' | 'tongue' | 'tune', string>>
 }
@@ -32,6 +38,7 @@ export const STUDIO = {
   name: 'The Slipway Wind Room',
   place: 'Above the boat workshop, Tarnhaven',
   a4Hz: 440,
+  schools: {},
 }
 
 export const PEOPLE: Person[] = [
@@ -40,7 +47,7 @@ export const PEOPLE: Person[] = [
     name: 'Ottoline Brask',
     age: 34,
     instruments: ['clarinet'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 20,
     sessionsPerWeek: 6,
     note: 'Little-finger reach short on the left. Works shifts on the ferry.',
@@ -67,7 +74,7 @@ export const PEOPLE: Person[] = [
     name: 'Pim Askerud',
     age: 9,
     instruments: ['flute'],
-    attitude: 'observe',
+    schools: { attitude: 'observe' },
     minutesPerSession: 12,
     sessionsPerWeek: 5,
     note: 'Small hands; head joint only in the first weeks.',
@@ -93,7 +100,7 @@ export const PEOPLE: Person[] = [
     name: 'Leopold Quist',
     age: 67,
     instruments: ['alto-sax'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 20,
     sessionsPerWeek: 5,
     note: 'Retired sailmaker. Asks for the reason of everything.',
@@ -112,7 +119,7 @@ export const PEOPLE: Person[] = [
     name: 'Wilhelmina Tarn',
     age: 41,
     instruments: ['oboe'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 15,
     sessionsPerWeek: 5,
     note: 'Comes from the recorder. Rests between tones are part of the plan.',
@@ -132,7 +139,7 @@ export const PEOPLE: Person[] = [
     name: 'Casimir Odell',
     age: 14,
     instruments: ['bassoon'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 15,
     sessionsPerWeek: 5,
     note: 'Studio bassoon on loan. Grows fast: check the strap each lesson.',
@@ -152,7 +159,7 @@ export const PEOPLE: Person[] = [
     name: 'Juniper Holm',
     age: 11,
     instruments: ['soprano-recorder', 'alto-recorder'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 12,
     sessionsPerWeek: 5,
     note: 'Wants the alto as well.',
@@ -171,7 +178,7 @@ export const PEOPLE: Person[] = [
     name: 'Ruaridh Penhallow',
     age: 52,
     instruments: ['chanter'],
-    attitude: 'observe',
+    schools: { attitude: 'observe' },
     minutesPerSession: 20,
     sessionsPerWeek: 6,
     note: 'At sea two weeks of five.',
@@ -191,7 +198,7 @@ export const PEOPLE: Person[] = [
     name: 'Saskia Vell',
     age: 12,
     instruments: ['clarinet', 'tenor-sax'],
-    attitude: 'measure',
+    schools: { attitude: 'race' },
     minutesPerSession: 15,
     sessionsPerWeek: 5,
     note: 'Second year. Tenor in the summer band.',
@@ -207,6 +214,7 @@ export const PEOPLE: Person[] = [
       ['E5', 'F#5'],
     ],
     trouble: 'reed',
+    habits: ['reed-height'],
     plans: {
       breath: 'in 1 / out 7, four rounds',
       tongue: 'sixteenths at 60, E4 to C5',

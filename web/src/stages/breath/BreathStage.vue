@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import PlannedStage from '../../parts/PlannedStage.vue'
+import { PlannedStop } from '@/lesson/index.ts'
 </script>
 
 <template>
-  <PlannedStage stage="breath" hint="Shoulders low, no noise on the way in, a steady stream out.">
+  <PlannedStop stage="breath" hint="Shoulders low, no noise on the way in, a steady stream out.">
     <p class="caution">
       Dizzy or tingling: stop, sit, breathe normally for a few minutes, and shorten the drill. Heart, lung,
       blood or eye pressure, pregnancy: ask a doctor before breath holding.
     </p>
-  </PlannedStage>
+  </PlannedStop>
 </template>
 
 <style scoped>

@@ -10,18 +10,18 @@ import {
   timeline,
   type Between,
 } from '@halitus/core/fingering'
-import { fingeringsOf, spokenName, type TouchId } from '@halitus/core/instruments'
+import { fingeringsOf, fingerSystem, isCharted, spokenName, type TouchId } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
-import { useLesson } from '../../lesson/index.ts'
-import Choice from '../../parts/Choice.vue'
-import InstrumentDrawing from '../../parts/InstrumentDrawing.vue'
-import { isTyping } from '../../shell/keys.ts'
+import { Stop, useLesson } from '@/lesson/index.ts'
+import Choice from '@/parts/Choice.vue'
+import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { isTyping } from '@/base/keys.ts'
 import FingerThreads from './FingerThreads.vue'
 import NotePicker from './NotePicker.vue'
 
 const lesson = useLesson()
 const inst = computed(() => lesson.inst)
-const system = computed(() => inst.value?.fingers ?? undefined)
+const system = computed(() => (inst.value && isCharted(inst.value) ? fingerSystem(inst.value) : undefined))
 const moves = computed(() => lesson.ofKind(lesson.answer?.entries ?? [], 'move').map((e) => e.data))
 const lastMove = moves.value.at(-1)
 const first = inst.value?.teaching.firstNotes ?? []
@@ -107,119 +107,120 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <template v-if="inst && system && a && b && way">
-    <header class="head">
-      <NotePicker v-model="from" :inst="inst" label="From note" />
-      <span class="arrow" aria-hidden="true"></span>
-      <NotePicker ref="toPicker" v-model="to" :inst="inst" label="To note" />
-      <div class="say">
-        <p class="sentence">{{ describeMove(way.move) }}</p>
-        <p class="soft">
-          {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
-        </p>
-      </div>
-    </header>
+  <Stop stage="fingers">
+    <template v-if="inst && system && a && b && way">
+      <header class="head">
+        <NotePicker v-model="from" :inst="inst" label="From note" />
+        <span class="arrow" aria-hidden="true"></span>
+        <NotePicker ref="toPicker" v-model="to" :inst="inst" label="To note" />
+        <div class="say">
+          <p class="sentence">{{ describeMove(way.move) }}</p>
+          <p class="soft">
+            {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
+          </p>
+        </div>
+      </header>
 
-    <div class="drawings">
-      <div class="drawing">
-        <div class="beside">
-          <b>{{ prettyNote(from) }}</b>
-          <Choice
-            v-if="fromOptions.length > 1"
-            v-model="fromUse"
-            :options="options(fromOptions)"
-            small
-            :label="`Fingering of ${from}`"
-            class="use"
+      <div class="drawings">
+        <div class="drawing">
+          <div class="beside">
+            <b>{{ prettyNote(from) }}</b>
+            <Choice
+              v-if="fromOptions.length > 1"
+              v-model="fromUse"
+              :options="options(fromOptions)"
+              small
+              :label="`Fingering of ${from}`"
+              class="use"
+            />
+          </div>
+          <InstrumentDrawing
+            :system="system"
+            :held="a.touches"
+            :pressing="way.move.press"
+            :lifting="way.move.lift"
+            :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
           />
         </div>
-        <InstrumentDrawing
-          :system="system"
-          :held="a.touches"
-          :pressing="way.move.press"
-          :lifting="way.move.lift"
-          :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
-        />
-      </div>
-      <div class="drawing">
-        <div class="beside">
-          <b>{{ prettyNote(to) }}</b>
-          <Choice
-            v-if="toOptions.length > 1"
-            v-model="toUse"
-            :options="options(toOptions)"
-            small
-            :label="`Fingering of ${to}`"
-            class="use"
-          />
+        <div class="drawing">
+          <div class="beside">
+            <b>{{ prettyNote(to) }}</b>
+            <Choice
+              v-if="toOptions.length > 1"
+              v-model="toUse"
+              :options="options(toOptions)"
+              small
+              :label="`Fingering of ${to}`"
+              class="use"
+            />
+          </div>
+          <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
         </div>
-        <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
+
+        <div class="tally">
+          <span class="count"
+            ><b class="big">{{ clean }}</b> of {{ tries }}</span
+          >
+          <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
+          <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
+          <Button type="primary" :disabled="!tries" @click="keep">Keep</Button>
+        </div>
       </div>
 
-      <div class="tally">
-        <span class="count"
-          ><b class="big">{{ clean }}</b> of {{ tries }}</span
-        >
-        <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
-        <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
-        <Button type="primary" :disabled="!tries" @click="keep">Keep</Button>
+      <div class="lower">
+        <div>
+          <FingerThreads v-model="offsets" :system="system" :move="way.move" />
+          <p class="heard" :class="{ accident: heardBetween.length }" aria-live="polite">
+            <template v-if="heardBetween.length"
+              >Between {{ prettyNote(from) }} and {{ prettyNote(to) }}:
+              <b>{{ heardBetween.join(', then ') }}</b>.</template
+            >
+            <template v-else-if="way.move.press.length + way.move.lift.length > 1"
+              >All together: nothing sounds between. Pull a knot to see what happens.</template
+            >
+            <template v-else>One finger: nothing can sound between.</template>
+          </p>
+        </div>
+        <section>
+          <p v-if="known.length" class="known">
+            <Button
+              v-for="m in known"
+              :key="m.from + m.to"
+              size="small"
+              @click="((from = m.from), (to = m.to))"
+            >
+              {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
+            </Button>
+          </p>
+          <h2>When fingers don’t move together</h2>
+          <ul v-if="pitched.length" class="between">
+            <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
+              <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
+                <b>{{ prettyNote(s.sounds) }}</b><span>{{ outOfStep(system, s) }}</span>
+              </button>
+            </li>
+          </ul>
+          <p class="soft">
+            <template v-if="!pitched.length">No other charted note lies between. </template>
+            <template v-if="pitched.length > SHOWN"
+              >{{ pitched.length - SHOWN }} more with several fingers apart.
+            </template>
+            <template v-if="way.move.unknownStates"
+              >{{ way.move.unknownStates }} other orders: unpitched or unknown.</template
+            >
+          </p>
+          <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
+        </section>
       </div>
-    </div>
-
-    <div class="lower">
-      <div>
-        <FingerThreads v-model="offsets" :system="system" :move="way.move" />
-        <p class="heard" :class="{ accident: heardBetween.length }" aria-live="polite">
-          <template v-if="heardBetween.length"
-            >Between {{ prettyNote(from) }} and {{ prettyNote(to) }}:
-            <b>{{ heardBetween.join(', then ') }}</b>.</template
-          >
-          <template v-else-if="way.move.press.length + way.move.lift.length > 1"
-            >All together: nothing sounds between. Pull a knot to see what happens.</template
-          >
-          <template v-else>One finger: nothing can sound between.</template>
-        </p>
-      </div>
-      <section>
-        <p v-if="known.length" class="known">
-          <Button
-            v-for="m in known"
-            :key="m.from + m.to"
-            size="small"
-            @click="((from = m.from), (to = m.to))"
-          >
-            {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
-          </Button>
-        </p>
-        <h2>When fingers don’t move together</h2>
-        <ul v-if="pitched.length" class="between">
-          <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
-            <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
-              <b>{{ prettyNote(s.sounds) }}</b><span>{{ outOfStep(system, s) }}</span>
-            </button>
-          </li>
-        </ul>
-        <p class="soft">
-          <template v-if="!pitched.length">No other charted note lies between. </template>
-          <template v-if="pitched.length > SHOWN"
-            >{{ pitched.length - SHOWN }} more with several fingers apart.
-          </template>
-          <template v-if="way.move.unknownStates"
-            >{{ way.move.unknownStates }} other orders: unpitched or unknown.</template
-          >
-        </p>
-        <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
-      </section>
-    </div>
-  </template>
-  <template v-else>
-    <h1>Fingers</h1>
-    <p class="sentence">The fingering chart of the {{ inst && spokenName(inst) }} isn’t in yet.</p>
-    <p class="soft">
-      First notes: {{ first.map(prettyNote).join(', ') }} (common practice). Until then, moves are noted at
-      the stop Tune.
-    </p>
-  </template>
+    </template>
+    <template v-else>
+      <p class="sentence">The fingering chart of the {{ inst && spokenName(inst) }} isn’t in yet.</p>
+      <p class="soft">
+        First notes: {{ first.map(prettyNote).join(', ') }} (common practice). Until then, moves are noted at
+        the stop Tune.
+      </p>
+    </template>
+  </Stop>
 </template>
 
 <style scoped>

@@ -2,11 +2,11 @@
 import { Button, Input, InputNumber } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
-import type { CardRow } from '@halitus/core/practice'
-import { api } from '../../api/index.ts'
-import CardNotes from '../../card/CardNotes.vue'
-import { useLesson } from '../../lesson/index.ts'
-import { useNotices } from '../../shell/notices.ts'
+import type { CardRow } from '@halitus/core/records'
+import { api } from '@/api/index.ts'
+import CardNotes from '@/card/CardNotes.vue'
+import { useLesson } from '@/lesson/index.ts'
+import { useNotices } from '@/base/notices.ts'
 
 const lesson = useLesson()
 const notices = useNotices()

@@ -3,8 +3,8 @@ import { Button, Segmented } from 'ant-design-vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
-import { useLesson } from '../../lesson/index.ts'
-import { isTyping, pressesButton } from '../../shell/keys.ts'
+import { useLesson } from '@/lesson/index.ts'
+import { isTyping, pressesButton } from '@/base/keys.ts'
 
 const lesson = useLesson()
 /** A learner's first three lessons take the smallest sounding part only. */

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Button, InputNumber } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { addedMm, judge, pullFor, shifts } from '@halitus/core/instruments'
+import { addedMm, judge, pullFor, seriesOf, shifts } from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
-import { useLesson } from '../../lesson/index.ts'
-import Choice from '../../parts/Choice.vue'
-import { signed } from '../../shell/words.ts'
+import { useLesson } from '@/lesson/index.ts'
+import Choice from '@/parts/Choice.vue'
+import { signed } from '@/base/words.ts'
 import GaugeDrawing from './GaugeDrawing.vue'
 
 const lesson = useLesson()
@@ -184,7 +184,7 @@ async function keep() {
     </svg>
     <p class="soft">
       Computed from the acoustic length of each note ({{
-        inst.tube.kind === 'closed' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
+        seriesOf(inst.bore) === 'odd' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
       }}) and the speed of sound in moist air (Cramer 1993).
     </p>
   </section>

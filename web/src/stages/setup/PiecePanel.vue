@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { newId } from '@/base/ids.ts'
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { PieceAnswer, PieceInput, ServiceInput, ServiceRecord } from '@halitus/core/contract'
 import type { InstrumentId } from '@halitus/core/instruments'
-import { api } from '../../api/index.ts'
-import Choice from '../../parts/Choice.vue'
-import { useNotices } from '../../shell/notices.ts'
-import { localNow } from '../../shell/words.ts'
+import { api } from '@/api/index.ts'
+import Choice from '@/parts/Choice.vue'
+import { useNotices } from '@/base/notices.ts'
+import { localNow } from '@/base/words.ts'
 
 /** The learner's instrument that can be touched: whose it is, what was found, what the technician should be told. */
 const props = defineProps<{ learnerId: string; instrumentId: InstrumentId }>()
@@ -38,7 +39,7 @@ watch(() => props.learnerId, load, { immediate: true })
 
 async function add() {
   const input: PieceInput = {
-    id: crypto.randomUUID(),
+    id: newId(),
     instrument: props.instrumentId,
     note: '',
     ...fresh.value,
@@ -49,7 +50,7 @@ async function add() {
 }
 async function note(piece: PieceAnswer) {
   const { kind, text } = noting.value[piece.id]!
-  const service: ServiceInput = { id: crypto.randomUUID(), at: localNow(), kind, text: text.trim() }
+  const service: ServiceInput = { id: newId(), at: localNow(), kind, text: text.trim() }
   if (!(await notices.attempt(() => api.addService(piece.id, service)))) return
   noting.value[piece.id] = { kind, text: '' }
   await load()

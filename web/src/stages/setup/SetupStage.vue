@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { Button, Segmented } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { reedKind } from '@halitus/core/reeds'
-import { useLesson } from '../../lesson/index.ts'
-import { useTools } from '../../shell/tools.ts'
-import ReedShelf from '../../studio/reeds/ReedShelf.vue'
+import { Stop, useLesson, useTools } from '@/lesson/index.ts'
+import ReedShelf from '@/reeds/ReedShelf.vue'
 import Checklist from './Checklist.vue'
 import GaugePanel from './GaugePanel.vue'
 import PiecePanel from './PiecePanel.vue'
@@ -13,7 +11,7 @@ type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
 const lesson = useLesson()
 const tools = useTools()
 const view = ref<View>('checklist')
-const kind = computed(() => (lesson.inst ? reedKind(lesson.inst.family) : null))
+const kind = computed(() => lesson.inst?.reed?.kind ?? null)
 const views = computed(() => [
   { value: 'checklist' as View, label: 'Checklist' },
   { value: 'gauge' as View, label: 'Gauge' },
@@ -30,10 +28,11 @@ const timers = computed(() => [
 </script>
 
 <template>
-  <header class="head">
-    <h1>Set-up</h1>
-    <Segmented v-model:value="view" :options="views" aria-label="What to look at" />
-    <span class="timers">
+  <Stop stage="setup">
+    <template #head>
+      <Segmented v-model:value="view" :options="views" aria-label="What to look at" />
+    </template>
+    <template #action>
       <Button
         v-for="t in timers"
         :key="t.name"
@@ -43,37 +42,22 @@ const timers = computed(() => [
       >
         {{ t.name }} {{ t.seconds < 60 ? `${t.seconds} s` : `${t.seconds / 60} min` }}
       </Button>
-    </span>
-  </header>
-  <Checklist v-if="view === 'checklist'" />
-  <GaugePanel v-else-if="view === 'gauge'" />
-  <ReedShelf
-    v-else-if="view === 'reed' && lesson.answer"
-    :learner-id="lesson.answer.learner.id"
-    :instrument-id="lesson.answer.lesson.instrument"
-    :minutes="lesson.answer.lesson.minutes"
-    :entries="lesson.answer.entries"
-    advice
-    @note="(text) => lesson.add('setup', 'note', { text })"
-  />
-  <PiecePanel
-    v-else-if="lesson.answer"
-    :learner-id="lesson.answer.learner.id"
-    :instrument-id="lesson.answer.lesson.instrument"
-  />
+    </template>
+    <Checklist v-if="view === 'checklist'" />
+    <GaugePanel v-else-if="view === 'gauge'" />
+    <ReedShelf
+      v-else-if="view === 'reed' && lesson.answer"
+      :learner-id="lesson.answer.learner.id"
+      :instrument-id="lesson.answer.lesson.instrument"
+      :minutes="lesson.answer.lesson.minutes"
+      :entries="lesson.answer.entries"
+      advice
+      @note="(text) => lesson.add('setup', 'note', { text })"
+    />
+    <PiecePanel
+      v-else-if="lesson.answer"
+      :learner-id="lesson.answer.learner.id"
+      :instrument-id="lesson.answer.lesson.instrument"
+    />
+  </Stop>
 </template>
-
-<style scoped>
-.head {
-  display: flex;
-  align-items: center;
-  gap: 14px;
-  margin-bottom: 14px;
-  flex-wrap: wrap;
-}
-.timers {
-  margin-left: auto;
-  display: flex;
-  gap: 5px;
-}
-</style>

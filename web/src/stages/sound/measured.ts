@@ -1,13 +1,11 @@
-import type { EntryData, SoundSource } from '@halitus/core/contract'
+import type { EntryData } from '@halitus/core/contract'
 import { writtenNote, type Instrument } from '@halitus/core/instruments'
-import { midiOfHz } from '@halitus/core/pitch'
-import { STEADY_CENTS } from '@halitus/core/practice'
-import type { NoteReport } from '@halitus/core/sound'
-import { signed } from '../../shell/words.ts'
-import type { Measurement } from '../../workers/index.ts'
+import { hzOfMidi, midiOfHz, parseNote } from '@halitus/core/pitch'
+import { judgeTone, STEADY_CENTS, TELLING_DB } from '@halitus/core/records'
+import { signed } from '@/base/words.ts'
+import type { Ear, Measurement } from '@/workers/index.ts'
 
 type ToneEntry = EntryData['long-tone']
-type Tone = NoteReport & { lengthS: number }
 
 const KEPT_POINTS = 60
 const round = (x: number) => Math.round(x * 10) / 10
@@ -18,12 +16,14 @@ function spaced(from: number, to: number, valueAt: (i: number) => number): numbe
   return Array.from({ length: n }, (_, k) => round(valueAt(from + Math.floor((k * (to - from)) / n))))
 }
 
-/** What of a measurement is kept with the lesson; a sentence when it can't be this instrument's note. */
+/**
+ * What of a measurement is kept with the lesson; a sentence when it can't be this instrument's note.
+ * @param aimS what was aimed at on a note, s
+ */
 export function entryOf(
   m: Measurement,
   inst: Instrument,
-  targetS: number,
-  source: SoundSource,
+  aimS: (written: string) => number,
 ): ToneEntry | string {
   const tone = m.tone
   if (!tone) return 'No note heard.'
@@ -38,8 +38,8 @@ export function entryOf(
   let lastCents = 0
   return {
     written: tone.written,
-    targetS,
-    lengthS: round(tone.lengthS),
+    targetS: aimS(tone.written),
+    lengthS: Math.max(0.1, round(tone.lengthS)),
     cents: round(tone.cents),
     steadinessCents: round(tone.steadinessCents),
     driftCents: round(tone.driftCents),
@@ -48,7 +48,6 @@ export function entryOf(
     hnrDb: round(tone.hnrDb),
     wobbleCents: tone.wobble.depthCents === null ? null : round(tone.wobble.depthCents),
     wobbleHz: tone.wobble.rateHz === null ? null : round(tone.wobble.rateHz),
-    source,
     centsCurve: spaced(from, to, (i) => {
       const hz = m.hz[i]!
       if (hz > 0) lastCents = 100 * (midiOfHz(hz) - centre)
@@ -79,58 +78,58 @@ export function thin(m: Measurement): {
   return { timeS, hz: pick(m.hz), db: pick(m.db), count: timeS.length }
 }
 
-/** Below this range of loudness nothing can be said about pitch against loudness, dB. */
-const TELLING_DB = 6
+/** The thread of a tone that was kept, for looking at again. */
+export function keptCurves(tone: ToneEntry, ear: Ear) {
+  const { centsCurve, dbCurve, lengthS } = tone
+  const n = centsCurve.length
+  const midi = parseNote(tone.written).midi + ear.transposition + tone.cents / 100
+  return {
+    timeS: centsCurve.map((_, i) => (n > 1 ? (i / (n - 1)) * lengthS : 0)),
+    hz: centsCurve.map((cents) => hzOfMidi(midi + cents / 100, ear.a4Hz)),
+    db: dbCurve as ArrayLike<number>,
+    count: n,
+  }
+}
 
-/** What a measurement means, in a sentence, and its numbers beside the ones before. */
-export function verdictOf(tone: Tone, targetS: number, before: ToneEntry | undefined, observes: boolean) {
-  const long = tone.lengthS >= targetS
-  const steady = tone.steadinessCents <= STEADY_CENTS
-  const was = (text: string | undefined) => (text === undefined ? '' : `before ${text}`)
+/** What a tone means, in a sentence, and its numbers beside the ones before on the same note: judged as on the ladder. */
+export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observes: boolean) {
+  const { lengthS, steadinessCents, long, steady, held } = judgeTone(tone)
+  const { targetS } = tone
+  const was = before && !observes ? judgeTone(before) : undefined
+  const says = (text: string | undefined) => (text === undefined ? '' : `before ${text}`)
+  const telling = tone.rangeDb >= TELLING_DB
   const facts = [
     ...(observes
       ? []
-      : [
-          {
-            name: 'Length',
-            value: tone.lengthS.toFixed(1),
-            unit: 's',
-            before: was(before?.lengthS.toFixed(1)),
-          },
-        ]),
+      : [{ name: 'Length', value: lengthS.toFixed(1), unit: 's', before: says(was?.lengthS.toFixed(1)) }]),
     {
       name: 'Steadiness',
-      value: tone.steadinessCents.toFixed(0),
+      value: String(steadinessCents),
       unit: 'cents',
-      before: observes ? '' : was(before?.steadinessCents.toFixed(0)),
+      before: says(was && String(was.steadinessCents)),
     },
     {
       name: 'Drift',
       value: signed(tone.driftCents),
       unit: 'cents',
-      before: observes || !before ? '' : was(signed(before.driftCents)),
+      before: says(was && signed(before!.driftCents)),
     },
-    {
-      name: 'Mean',
-      value: signed(tone.cents),
-      unit: 'cents',
-      before: observes || !before ? '' : was(signed(before.cents)),
-    },
+    { name: 'Mean', value: signed(tone.cents), unit: 'cents', before: says(was && signed(before!.cents)) },
     {
       name: 'Loud against soft',
-      value: tone.rangeDb >= TELLING_DB ? signed(tone.sagCents) : '–',
-      unit: tone.rangeDb >= TELLING_DB ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
+      value: telling ? signed(tone.sagCents) : '–',
+      unit: telling ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
       before: '',
     },
   ]
   const sentence = observes
     ? steady
       ? 'A level tone. What did it feel like?'
-      : `It moved by ${tone.steadinessCents.toFixed(0)} cents. Where did you notice it?`
-    : long && steady
-      ? `Held: ${tone.lengthS.toFixed(1)} of ${targetS} s, within ${tone.steadinessCents.toFixed(0)} cents.`
+      : `It moved by ${steadinessCents} cents. Where did you notice it?`
+    : held
+      ? `Held: ${lengthS.toFixed(1)} of ${targetS} s, within ${steadinessCents} cents.`
       : long
-        ? `Long enough, ${tone.steadinessCents.toFixed(0)} cents unsteady; ${STEADY_CENTS} is the limit.`
-        : `${tone.lengthS.toFixed(1)} of ${targetS} s${steady ? ', steady' : `, ${tone.steadinessCents.toFixed(0)} cents unsteady`}.`
+        ? `Long enough, ${steadinessCents} cents unsteady; ${STEADY_CENTS} is the limit.`
+        : `${lengthS.toFixed(1)} of ${targetS} s${steady ? ', steady' : `, ${steadinessCents} cents unsteady`}.`
   return { sentence, facts }
 }

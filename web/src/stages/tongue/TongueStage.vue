@@ -1,10 +1,7 @@
 <script setup lang="ts">
-import PlannedStage from '../../parts/PlannedStage.vue'
+import { PlannedStop } from '@/lesson/index.ts'
 </script>
 
 <template>
-  <PlannedStage
-    stage="tongue"
-    hint="Slurred first: the untongued sound is the measure for the tongued one."
-  />
+  <PlannedStop stage="tongue" hint="Slurred first: the untongued sound is the measure for the tongued one." />
 </template>

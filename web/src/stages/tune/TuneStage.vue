@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import PlannedStage from '../../parts/PlannedStage.vue'
+import { PlannedStop } from '@/lesson/index.ts'
 </script>
 
 <template>
-  <PlannedStage
+  <PlannedStop
     stage="tune"
     hint="Key, new notes, hardest change, where to breathe; then the change, the bar, the section."
   />

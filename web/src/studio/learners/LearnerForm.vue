@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { CheckboxGroup, Input, InputNumber, Modal, Segmented, Textarea } from 'ant-design-vue'
-import { reactive, ref } from 'vue'
+import { CheckboxGroup, Input, InputNumber, Modal, Textarea } from 'ant-design-vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { check, ContractError, learnerInput, type LearnerInput } from '@halitus/core/contract'
-import { allInstruments } from '@halitus/core/instruments'
-import { ApiError } from '../../api/index.ts'
+import { allInstruments, instrument } from '@halitus/core/instruments'
+import { api, ApiError } from '@/api/index.ts'
+import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
 
 const open = defineModel<boolean>('open', { required: true })
@@ -14,7 +15,7 @@ const empty = () => ({
   name: '',
   birthYear: undefined as number | undefined,
   instruments: [] as LearnerInput['instruments'],
-  attitude: 'measure' as LearnerInput['attitude'],
+  schools: {} as Record<string, string>,
   minutesPerSession: 15,
   sessionsPerWeek: 5,
   note: '',
@@ -31,7 +32,7 @@ const NAMES: Record<string, string> = {
 
 async function add() {
   try {
-    const learner = await studio.addLearner(check(learnerInput, { ...form }))
+    const learner = await studio.addLearner(check(learnerInput, { ...form }) as LearnerInput)
     Object.assign(form, empty())
     problem.value = undefined
     open.value = false
@@ -43,6 +44,20 @@ async function add() {
     problem.value = { field, message: error.message.replace(field, NAMES[field] ?? field) }
   }
 }
+const studioSchools = ref<Record<string, string>>({})
+watch(open, async (now) => {
+  if (now)
+    studioSchools.value = await api.studio().then(
+      (s) => s.schools,
+      () => ({}),
+    )
+})
+/** What the chosen instruments' teachers disagree on, each school once. */
+const schools = computed(() => [
+  ...new Map(
+    form.instruments.flatMap((id) => instrument(id).schools).map((school) => [school.id, school]),
+  ).values(),
+])
 const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name }))
 </script>
 
@@ -75,15 +90,13 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
       <label for="l-sessions">Sessions a week</label>
       <InputNumber id="l-sessions" v-model:value="form.sessionsPerWeek" :min="1" :max="7" />
-      <span id="l-attitude">Long tones</span>
-      <Segmented
-        v-model:value="form.attitude"
-        aria-labelledby="l-attitude"
-        :options="[
-          { value: 'measure', label: 'Against one’s own last number' },
-          { value: 'observe', label: 'Observe without judging' },
-        ]"
-      />
+      <template v-if="schools.length">
+        <span>Schools</span>
+        <details class="schools">
+          <summary>Where teachers disagree: as the studio, unless chosen here</summary>
+          <SchoolChoices v-model="form.schools" :schools="schools" :fallback="studioSchools" />
+        </details>
+      </template>
       <label for="l-note">Note</label>
       <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
       <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
@@ -103,6 +116,14 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 4px;
+}
+.schools {
+  max-height: 300px;
+  overflow: auto;
+}
+summary {
+  cursor: pointer;
+  margin-bottom: 8px;
 }
 .problem,
 .hint {

@@ -3,7 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
 import { instrument } from '@halitus/core/instruments'
-import { useNotices } from '../../shell/notices.ts'
+import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 import LearnerForm from './LearnerForm.vue'
 

@@ -4,14 +4,17 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { api } from '../../api/index.ts'
-import { capital, clock, dayName } from '../../shell/words.ts'
+import { progressOf, type Series } from '@halitus/core/records'
+import { ATTITUDE, choiceOf } from '@halitus/core/schools'
+import { dayOf, instantOf } from '@halitus/core/time'
+import { api } from '@/api/index.ts'
+import { capital, clock, dayName } from '@/base/words.ts'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
 
 const props = defineProps<{ id: string }>()
 /** The chart library comes when there is something to draw. */
-const LongToneChart = defineAsyncComponent(() => import('./LongToneChart.vue'))
+const SeriesChart = defineAsyncComponent(() => import('./SeriesChart.vue'))
 const studio = useStudio()
 const answer = ref<LearnerAnswer>()
 const failed = ref('')
@@ -22,7 +25,9 @@ watch(
   () => props.id,
   async (id) => {
     try {
-      answer.value = await api.learner(id)
+      const [known, here] = await Promise.all([api.learner(id), api.studio()])
+      answer.value = known
+      studioSchools.value = here.schools
       played.value = answer.value.learner.instruments[0]
       if (!studio.learners) await studio.load()
     } catch (error) {
@@ -31,15 +36,30 @@ watch(
   },
   { immediate: true },
 )
-const tones = computed(
-  () =>
-    answer.value?.entries.flatMap((e) =>
-      e.kind === 'long-tone' && e.instrument === played.value ? [{ at: e.at, data: e.data }] : [],
-    ) ?? [],
+const studioSchools = ref<Record<string, string>>()
+const observes = computed(
+  () => choiceOf(ATTITUDE, answer.value?.learner.schools, studioSchools.value) === 'observe',
 )
-const target = computed(() => answer.value?.targets.find((t) => t.instrument === played.value)?.target)
-const observes = computed(() => answer.value?.learner.attitude === 'observe')
-const best = computed(() => Math.max(0, ...tones.value.map((t) => t.data.lengthS)))
+/** Every number over time on the chosen instrument, one group for each thing it is about, the newest first. */
+const groups = computed(() => {
+  if (!answer.value || !played.value) return []
+  const inst = instrument(played.value)
+  const entries = answer.value.entries.filter((e) => e.instrument === played.value)
+  const byTitle = new Map<string, Series[]>()
+  for (const s of progressOf(entries, inst)) {
+    if (observes.value && s.race) continue
+    byTitle.set(s.title, [...(byTitle.get(s.title) ?? []), s])
+  }
+  const newest = (list: Series[]) => Math.max(...list.map((s) => instantOf(dayOf(s.points.at(-1)!.at))))
+  return [...byTitle]
+    .map(([title, series]) => ({ title, series }))
+    .sort((a, b) => newest(b.series) - newest(a.series))
+})
+const shownTitle = ref<string>()
+const shown = computed(() => groups.value.find((g) => g.title === shownTitle.value) ?? groups.value[0])
+const aims = computed(
+  () => answer.value?.aims.find((a) => a.instrument === played.value)?.aims.slice(0, 3) ?? [],
+)
 const weeks = computed(() =>
   (answer.value?.cards ?? []).slice(-12).map((c) => ({
     id: c.id,
@@ -81,24 +101,36 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
             {{ capital(c.sentence) }}
           </p>
         </section>
-        <section v-if="!observes">
-          <h2>Longest tone</h2>
-          <p>
-            <b class="big">{{ best.toFixed(0) }}</b> s
-          </p>
-        </section>
-        <section v-if="!observes && target">
-          <h2>Next target</h2>
-          <p>
-            <b class="big">{{ target.targetS }}</b> s
-          </p>
-          <p class="soft">{{ target.why }}</p>
+        <section v-if="!observes && aims.length" class="aims">
+          <h2>Next aims</h2>
+          <div v-for="a in aims" :key="a.kind + a.about">
+            <p>
+              <b class="big">{{ a.value }}</b> {{ a.unit }} <span class="soft">{{ a.title }}</span>
+            </p>
+            <p class="soft">{{ a.why }}</p>
+          </div>
         </section>
       </div>
-      <h2>Long tones</h2>
-      <LongToneChart v-if="tones.length" :tones="tones" :ladder="!observes" />
+
+      <h2>Progress</h2>
+      <template v-if="shown">
+        <p v-if="groups.length > 1" class="abouts" role="group" aria-label="What is shown">
+          <Button
+            v-for="g in groups"
+            :key="g.title"
+            size="small"
+            :type="g === shown ? 'primary' : 'default'"
+            :aria-pressed="g === shown"
+            @click="shownTitle = g.title"
+            >{{ g.title }}</Button
+          >
+        </p>
+        <div class="charts">
+          <SeriesChart v-for="s in shown.series" :key="s.name" :series="s" :aims="!observes" />
+        </div>
+      </template>
       <p v-else class="soft">
-        No long tone measured yet. The first one is measured at the stop Sound of a lesson.
+        Nothing measured yet. The first long tone is measured at the stop Sound of a lesson.
       </p>
       <div class="below">
         <section>
@@ -156,13 +188,32 @@ h1 {
 }
 .facts {
   display: grid;
-  grid-template-columns: 1.6fr 0.6fr 1.2fr;
+  grid-template-columns: 1fr 1.4fr;
   gap: 32px;
   margin: 18px 0 20px;
 }
 .concern {
   font-size: 20px;
   font-weight: 600;
+}
+.aims {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 28px;
+}
+.aims h2 {
+  width: 100%;
+}
+.abouts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 6px 0 10px;
+}
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
+  gap: 28px;
 }
 .below {
   display: grid;
@@ -213,6 +264,7 @@ h1 {
     padding: 20px;
   }
   .facts,
+  .charts,
   .below {
     grid-template-columns: 1fr;
   }

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { instrument, spokenName } from '@halitus/core/instruments'
-import ReedShelf from './ReedShelf.vue'
-import { useReeds } from './store.ts'
+import ReedShelf from '@/reeds/ReedShelf.vue'
+import { useReeds } from '@/reeds/store.ts'
 
 const reeds = useReeds()
 const open = ref<string>()
@@ -51,7 +51,7 @@ function close() {
               ><b>{{ s.best?.name ?? 'No reed to play' }}</b
               ><span class="soft">{{ s.reason }}</span></span
             >
-            <span :class="{ order: s.stock.sentence.includes('order now') }">{{ s.stock.sentence }}</span>
+            <span :class="{ order: s.stock.orderNow }">{{ s.stock.sentence }}</span>
           </button>
         </li>
       </ul>

@@ -2,13 +2,16 @@
 import { Button, Input, InputNumber } from 'ant-design-vue'
 import { onMounted, reactive, ref } from 'vue'
 import type { StudioFile } from '@halitus/core/contract'
-import { api } from '../../api/index.ts'
-import { useListening } from '../../listening/index.ts'
-import { useNotices } from '../../shell/notices.ts'
+import { allSchools } from '@halitus/core/instruments'
+import { api } from '@/api/index.ts'
+import SchoolChoices from '@/parts/SchoolChoices.vue'
+import { useListening } from '@/listening/index.ts'
+import { useNotices } from '@/base/notices.ts'
 
 const notices = useNotices()
 const listening = useListening()
-const form = reactive({ name: '', place: '', a4Hz: 440 })
+const form = reactive({ name: '', place: '', a4Hz: 440, schools: {} as Record<string, string> })
+const schools = allSchools()
 const loaded = ref(false)
 const fileInput = ref<HTMLInputElement>()
 
@@ -65,6 +68,12 @@ async function upload(event: Event) {
         <label for="s-a4">A4, Hz</label>
         <InputNumber id="s-a4" v-model:value="form.a4Hz" :min="392" :max="494" :step="0.5" />
       </div>
+      <details class="schools">
+        <summary>
+          Schools: where teachers disagree, what this studio teaches unless a learner’s page says otherwise
+        </summary>
+        <SchoolChoices v-model="form.schools" :schools="schools" />
+      </details>
       <Button type="primary" :disabled="!loaded" @click="save">Save</Button>
       <p class="soft">A4 = 440 Hz is ISO 16. All cents follow what stands here.</p>
     </section>
@@ -134,5 +143,12 @@ section {
 .buttons {
   display: flex;
   gap: 10px;
+}
+.schools {
+  margin: 12px 0;
+}
+summary {
+  cursor: pointer;
+  margin-bottom: 8px;
 }
 </style>

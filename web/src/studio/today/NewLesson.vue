@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { newId } from '@/base/ids.ts'
 import { InputNumber, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import Choice from '../../parts/Choice.vue'
-import { localNow } from '../../shell/words.ts'
+import Choice from '@/parts/Choice.vue'
+import { localNow } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 
 const props = defineProps<{ learnerId?: string }>()
@@ -13,7 +14,9 @@ const studio = useStudio()
 const router = useRouter()
 const learnerId = ref(props.learnerId)
 const played = ref<InstrumentId>()
-const startsAt = ref(localNow())
+/** As the field has it, to the minute. */
+const toTheMinute = () => localNow().slice(0, 16)
+const startsAt = ref(toTheMinute())
 const minutes = ref(30)
 const problem = ref('')
 
@@ -21,7 +24,7 @@ const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
 const chosen = computed(() => here.value.find((l) => l.id === learnerId.value))
 watch(open, (now) => {
   if (!now) return
-  startsAt.value = localNow()
+  startsAt.value = toTheMinute()
   problem.value = ''
 })
 watch(chosen, (learner) => (played.value = learner?.instruments[0]), { immediate: true })
@@ -33,9 +36,9 @@ async function add() {
   }
   try {
     const lesson = await studio.addLesson(learnerId.value, {
-      id: crypto.randomUUID(),
+      id: newId(),
       instrument: played.value,
-      startsAt: startsAt.value,
+      startsAt: `${startsAt.value}:00`,
       minutes: minutes.value,
     })
     open.value = false

@@ -3,7 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { instrument } from '@halitus/core/instruments'
-import { capital, clock, dayName } from '../../shell/words.ts'
+import { capital, clock, dayName } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 import NewLesson from './NewLesson.vue'
 

@@ -1,0 +1,75 @@
+import { array, boolean, string, type InferType } from 'yup'
+import {
+  day,
+  id,
+  instrumentId,
+  moment,
+  noteText,
+  STAGES,
+  strict,
+  text,
+  uniqueBy,
+  whole,
+  words,
+} from '../fields/index.ts'
+import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
+import type { CardRowKind } from '../records/index.ts'
+
+export const TROUBLES = ['dizzy', 'sore', 'no-sound', 'other'] as const
+export type Trouble = (typeof TROUBLES)[number]
+const VERSION = 1_000_000_000
+
+const ROW_KINDS = STAGES.filter((s): s is CardRowKind => s !== 'home')
+export const cardRow = strict({
+  id: id(),
+  kind: string().required().oneOf(ROW_KINDS),
+  title: words(120),
+  amount: text(200),
+  minutes: whole(0, 60),
+  aim: text(300),
+  notes: array().of(noteText()).required().max(8),
+})
+const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
+
+/** A card may be longer than the session it was composed for, but not endless. */
+const MOST_MINUTES = 2 * SESSION_MINUTES.high
+export const cardPatch = strict({
+  version: whole(1, VERSION),
+  sessions: whole(SESSIONS.low, SESSIONS.high),
+  listenFor: text(200),
+  rows: rows().test(
+    'minutes',
+    ({ path }) => `${path} add up to more than ${MOST_MINUTES} minutes.`,
+    (list) => !list || list.reduce((sum, r) => sum + (r.minutes ?? 0), 0) <= MOST_MINUTES,
+  ),
+})
+export type CardPatch = InferType<typeof cardPatch>
+
+export const cardRecord = strict({
+  id: id(),
+  learnerId: id(),
+  lessonId: id(),
+  instrument: instrumentId(),
+  from: day(),
+  version: whole(1, VERSION),
+  sessions: whole(SESSIONS.low, SESSIONS.high),
+  listenFor: text(200),
+  rows: array().of(cardRow).required().max(12),
+})
+export type CardRecord = InferType<typeof cardRecord>
+
+export const reportInput = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
+export const tick = strict({ rowId: id(), session: whole(1, SESSIONS.high), at: moment() })
+export const report = reportInput.shape({ at: moment() }).noUnknown()
+export const cardAnswer = cardRecord
+  .shape({
+    learnerName: string().required(),
+    /** True when an adult signs the card. */
+    needsSignature: boolean().required(),
+    ticks: array().of(tick).required(),
+    reports: array().of(report).required(),
+  })
+  .noUnknown()
+export type CardAnswer = InferType<typeof cardAnswer>
+
+export const pdfQuery = strict({ paper: string().oneOf(['A4', 'Letter'] as const) })

@@ -1,0 +1,41 @@
+import { lazy, object, string, type AnyObjectSchema, type ObjectShape } from 'yup'
+import { id, instrumentId, moment, PROVENANCES, STAGES, strict, whole } from '../fields/index.ts'
+import { ENTRY_KINDS, RECORDS, type EntryKind } from '../records/index.ts'
+
+/** The newest entry of a studio: far beyond what anybody plays in a life. */
+const MOST = 1_000_000_000
+
+const withData = <T extends ObjectShape>(kind: EntryKind | undefined, shape: T) =>
+  strict({
+    ...shape,
+    stage: string().required().oneOf(STAGES),
+    kind: string()
+      .required()
+      .oneOf(kind ? [kind] : ENTRY_KINDS),
+    provenance: string().required().oneOf(PROVENANCES),
+    data: (kind ? (RECORDS[kind].schema as AnyObjectSchema) : object()).required(),
+  })
+const byKind = <T extends ObjectShape>(shape: T) =>
+  lazy((value: { kind?: unknown } | undefined) => {
+    const kind = value?.kind
+    const known = typeof kind === 'string' && Object.hasOwn(RECORDS, kind)
+    return withData(known ? (kind as EntryKind) : undefined, shape)
+  })
+
+const RECORD_FIELDS = {
+  id: id(),
+  lessonId: id(),
+  learnerId: id(),
+  instrument: instrumentId(),
+  seq: whole(1, MOST),
+  at: moment(),
+}
+
+/** An entry is sent with an id of the sender's making, so that sending it twice does no harm. */
+export const entryInput = byKind({ id: id() })
+export const entryRecord = byKind(RECORD_FIELDS)
+
+/** The same, kind by kind: what lazy schemas can't say of themselves in a description. */
+export const everyEntryInput = () => ENTRY_KINDS.map((kind) => withData(kind, { id: id() }))
+export const everyEntryRecord = () => ENTRY_KINDS.map((kind) => withData(kind, RECORD_FIELDS))
+export type { EntryData, EntryInput, EntryKind, EntryRecord } from '../records/index.ts'

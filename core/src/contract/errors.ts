@@ -1,0 +1,34 @@
+import { string } from 'yup'
+import type { RefusalCode } from '../errors/index.ts'
+import { strict } from '../fields/index.ts'
+
+/** Every code that an error answer can carry: its HTTP status and what it means. */
+export const ERRORS = {
+  invalid: { status: 400, means: 'A field breaks the contract; `field` says which.' },
+  note: { status: 400, means: 'That is no note, or the instrument doesn’t have it.' },
+  range: { status: 400, means: 'A number lies outside what is possible.' },
+  sound: { status: 400, means: 'The sound can’t be analysed.' },
+  malformed: { status: 400, means: 'The body is not valid JSON.' },
+  import: { status: 400, means: 'The file contradicts itself; nothing was changed.' },
+  instrument: { status: 404, means: 'The instrument, system or chart isn’t there.' },
+  'not-found': { status: 404, means: 'Nothing has this id.' },
+  'no-such-route': { status: 404, means: 'There is no such address.' },
+  'changed-meanwhile': { status: 409, means: 'Somebody saved in between; look at the newer state first.' },
+  'other-content': { status: 409, means: 'Something else has this id already.' },
+  'too-large': { status: 413, means: 'The body is larger than allowed.' },
+  'not-wave': { status: 415, means: 'The body isn’t sent as a WAVE file.' },
+  'too-many': { status: 429, means: 'Too many heavy requests in a minute.' },
+  refused: { status: 400, means: 'The request can’t be read.' },
+  internal: { status: 500, means: 'A fault of ours; nothing was saved.' },
+} as const satisfies Record<RefusalCode | string, { status: number; means: string }>
+export type ErrorCode = keyof typeof ERRORS
+
+export const errorAnswer = strict({
+  error: strict({
+    code: string()
+      .required()
+      .oneOf(Object.keys(ERRORS) as ErrorCode[]),
+    message: string().required(),
+    field: string().optional(),
+  }).required(),
+})

@@ -1,0 +1,53 @@
+import { array, boolean, lazy, number, string } from 'yup'
+import { instrumentId, noteText, strict } from '../fields/index.ts'
+
+const touches = () => array().of(string().required().max(20)).required().max(31)
+const endOfMove = () => lazy((value: unknown) => (Array.isArray(value) ? touches() : noteText()))
+export const moveQuestion = strict({ instrument: instrumentId(), from: endOfMove(), to: endOfMove() })
+export const moveAnswer = strict({
+  press: touches(),
+  lift: touches(),
+  stay: touches(),
+  between: array()
+    .of(strict({ touches: touches(), late: touches(), early: touches(), sounds: string().required() }))
+    .required(),
+  unknownStates: number().required(),
+})
+
+export const fingeringsQuery = strict({ written: noteText().optional(), system: string().max(40).optional() })
+export const fingeringList = strict({
+  fingerings: array()
+    .of(
+      strict({
+        written: noteText(),
+        touches: touches(),
+        kind: string()
+          .required()
+          .oneOf(['standard', 'alternate', 'trill'] as const),
+        register: number().required(),
+        use: string().required(),
+        confidence: string()
+          .required()
+          .oneOf(['high', 'medium'] as const),
+      }),
+    )
+    .required(),
+})
+const range = () => array().of(noteText()).required().length(2)
+export const instrumentList = strict({
+  instruments: array()
+    .of(
+      strict({
+        id: instrumentId(),
+        name: string().required(),
+        family: string().required(),
+        transposition: number().required(),
+        range: strict({ beginner: range(), full: range() }).required(),
+        systems: array()
+          .of(strict({ id: string().required(), name: string().required(), charted: boolean().required() }))
+          .required(),
+        charted: boolean().required(),
+      }),
+    )
+    .required(),
+})

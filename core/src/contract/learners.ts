@@ -1,0 +1,107 @@
+import { array, boolean, number, string, type InferType } from 'yup'
+import { day, id, instrumentId, moment, strict, text, uniqueBy, whole, words } from '../fields/index.ts'
+import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
+import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
+import { cardAnswer } from './cards.ts'
+import { entryRecord } from './entries.ts'
+import { lessonRecord } from './lessons.ts'
+import { plan } from './plans.ts'
+
+/** Chosen ways by the id of their school; schools and ways must be known. */
+export const chosenSchools = () =>
+  strict(
+    Object.fromEntries(
+      allSchools().map((school) => [
+        school.id,
+        string()
+          .oneOf(school.choices.map((c) => c.id))
+          .optional(),
+      ]),
+    ),
+  ).required()
+type Schools = { schools: Record<string, string> }
+
+const learnerFields = {
+  name: words(80).trim(),
+  birthYear: whole(1900, 2100),
+  instruments: uniqueBy(instrumentId(), (x: string) => x, 'instrument')
+    .min(1)
+    .max(INSTRUMENT_IDS.length),
+  schools: chosenSchools(),
+  minutesPerSession: whole(SESSION_MINUTES.low, SESSION_MINUTES.high),
+  sessionsPerWeek: whole(SESSIONS.low, SESSIONS.high),
+  note: text(1000),
+}
+/** With an id of the sender's making it may be sent twice; without one a new learner is made each time. */
+export const learnerInput = strict({ id: id().optional(), ...learnerFields })
+export type LearnerInput = Omit<InferType<typeof learnerInput>, 'schools'> & Schools
+export const learnerPatch = strict(learnerFields).partial().shape({ archived: boolean() }).noUnknown()
+export type LearnerPatch = Partial<LearnerRecord>
+
+export const learnerRecord = strict({
+  id: id(),
+  ...learnerFields,
+  archived: boolean().required(),
+  createdAt: moment(),
+})
+export type LearnerRecord = Omit<InferType<typeof learnerRecord>, 'schools'> & Schools
+
+export const concern = strict({
+  kind: string().required(),
+  weight: number().required(),
+  sentence: string().required(),
+})
+export const aim = strict({
+  kind: string().required(),
+  about: string().required(),
+  title: string().required(),
+  value: number().required(),
+  unit: string().required(),
+  why: string().required(),
+})
+
+export const learnerList = strict({ learners: array().of(learnerRecord).required() })
+export const learnerAnswer = strict({
+  learner: learnerRecord.required(),
+  lessons: array().of(lessonRecord).required(),
+  entries: array().of(entryRecord).required(),
+  cards: array().of(cardAnswer).required(),
+  plans: array().of(plan).required(),
+  concerns: array().of(concern).required(),
+  aims: array()
+    .of(strict({ instrument: instrumentId(), aims: array().of(aim).required() }))
+    .required(),
+})
+
+export const lessonAnswer = strict({
+  lesson: lessonRecord.required(),
+  learner: learnerRecord.required(),
+  /** What this learner did in this and earlier lessons on this instrument, oldest first. */
+  entries: array().of(entryRecord).required(),
+  plans: array().of(plan).required(),
+  concerns: array().of(concern).required(),
+  aims: array().of(aim).required(),
+  /** Card given in this lesson, if composed already. */
+  card: cardAnswer.shape({ leftOut: cardAnswer.fields.rows }).noUnknown().nullable().defined(),
+  /** Card that the learner brings along. */
+  lastCard: cardAnswer.nullable().defined(),
+})
+
+export const todayQuery = strict({ date: day().optional() })
+export const todayAnswer = strict({
+  date: day(),
+  studio: strict({ name: string().defined(), place: string().defined() }).required(),
+  lessons: array()
+    .of(
+      strict({
+        lesson: lessonRecord.required(),
+        learner: strict({ id: id(), name: string().required(), birthYear: number().required() }).required(),
+        concern: concern.required(),
+        more: whole(0, 1000),
+        done: whole(0, 7),
+      }),
+    )
+    .required(),
+  /** Day of the next lessons when there are none today. */
+  next: day().nullable().defined(),
+})

@@ -1,0 +1,210 @@
+import { boolean, mixed, object, type InferType } from 'yup'
+import type { Checkable } from '../fields/index.ts'
+import { strict } from '../fields/index.ts'
+import type { Aim, Concern } from '../records/index.ts'
+import { cardAnswer, cardPatch, pdfQuery, reportInput, type CardAnswer } from './cards.ts'
+import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
+import { fingeringList, fingeringsQuery, instrumentList, moveAnswer, moveQuestion } from './fingering.ts'
+import {
+  learnerAnswer,
+  learnerInput,
+  learnerList,
+  learnerPatch,
+  learnerRecord,
+  lessonAnswer,
+  todayAnswer,
+  todayQuery,
+  type LearnerInput,
+  type LearnerPatch,
+  type LearnerRecord,
+} from './learners.ts'
+import { finishInput, lessonInput, lessonRecord, type LessonRecord } from './lessons.ts'
+import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
+import { plan, planInput, type Plan } from './plans.ts'
+import {
+  adviceAnswer,
+  reedCase,
+  reedInput,
+  reedPatch,
+  reedRecord,
+  reedUseInput,
+  reedUseRecord,
+  shelfList,
+} from './reeds.ts'
+import { analyseQuery, soundAnswer } from './sound.ts'
+import { importAnswer, studioFile, studioInput, type StudioFile, type StudioInput } from './studio.ts'
+
+export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
+
+/** One route of the API, for the server that answers, the client that asks, and the description of both. */
+export interface Route<P extends string = string, B = unknown, Q = unknown, A = unknown> {
+  method: Method
+  path: P
+  summary: string
+  body?: Checkable<B>
+  query?: Checkable<Q>
+  /** Checked in the tests; absent where the answer is no JSON. */
+  answer?: Checkable<A>
+  status: 200 | 201
+  /** Content types where they aren't JSON. */
+  takes?: string
+  gives?: string
+}
+
+/** Names in a path: `/lessons/:id/entries/:entry` → `'id' | 'entry'`. */
+export type PathNames<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | PathNames<`/${Rest}`>
+  : P extends `${string}:${infer Name}`
+    ? Name
+    : never
+
+const of =
+  (method: Method, status: 200 | 201 = 200) =>
+  <const P extends string, B = undefined, Q = undefined, A = undefined>(
+    path: P,
+    summary: string,
+    more: Partial<Pick<Route<P, B, Q, A>, 'body' | 'query' | 'answer' | 'takes' | 'gives'>> = {},
+  ): Route<P, B, Q, A> => ({ method, path, summary, status, ...more })
+const get = of('get')
+const post = of('post')
+const create = of('post', 201)
+const put = of('put')
+const patch = of('patch')
+const remove = of('delete')
+
+/** A schema that checks what its type says, where Yup can't infer it: records chosen by kind, names of schools. */
+const as = <T>(schema: unknown) => schema as Checkable<T>
+
+export interface LearnerAnswer {
+  learner: LearnerRecord
+  lessons: LessonRecord[]
+  entries: EntryRecord[]
+  cards: CardAnswer[]
+  plans: Plan[]
+  concerns: Concern[]
+  aims: { instrument: string; aims: Aim[] }[]
+}
+export interface LessonAnswer {
+  lesson: LessonRecord
+  learner: LearnerRecord
+  /** What this learner did in this and earlier lessons on this instrument, oldest first. */
+  entries: EntryRecord[]
+  plans: Plan[]
+  concerns: Concern[]
+  aims: Aim[]
+  /** Card given in this lesson, if composed already. */
+  card: (CardAnswer & { leftOut: CardAnswer['rows'] }) | null
+  /** Card that the learner brings along. */
+  lastCard: CardAnswer | null
+}
+export type TodayAnswer = InferType<typeof todayAnswer>
+
+const learner = as<LearnerRecord>(learnerRecord)
+const lesson = as<LessonAnswer>(lessonAnswer)
+const entry = as<EntryRecord>(entryRecord)
+
+/** Every route, below `/api`. */
+export const ROUTES = {
+  health: get('/health', 'Ready once migrations are in', { answer: strict({ ok: boolean().required() }) }),
+  openapi: get('/openapi.json', 'This description', { answer: as<object>(object().required()) }),
+
+  today: get('/today', 'Who comes, and what needs attention', { query: todayQuery, answer: todayAnswer }),
+  learners: get('/learners', 'Everyone on the roster', {
+    answer: as<{ learners: LearnerRecord[] }>(learnerList),
+  }),
+  addLearner: create('/learners', 'A new learner', { body: as<LearnerInput>(learnerInput), answer: learner }),
+  learner: get('/learners/:id', 'A learner with the whole history', {
+    answer: as<LearnerAnswer>(learnerAnswer),
+  }),
+  changeLearner: patch('/learners/:id', 'Change a learner', {
+    body: as<LearnerPatch>(learnerPatch),
+    answer: learner,
+  }),
+  writePlan: put('/learners/:id/plans/:stage', 'What is planned for a stop', {
+    body: planInput,
+    answer: plan,
+  }),
+
+  addLesson: create('/learners/:id/lessons', 'A new lesson', { body: lessonInput, answer: lessonRecord }),
+  lesson: get('/lessons/:id', 'A lesson and what it opens with', { answer: lesson }),
+  addEntry: create('/lessons/:id/entries', 'Something that happened in it', {
+    body: as<EntryInput>(entryInput),
+    answer: entry,
+  }),
+  removeEntry: remove('/lessons/:id/entries/:entry', 'Take an entry back', { answer: entry }),
+  finishLesson: put('/lessons/:id/finished', 'Finish or reopen', { body: finishInput, answer: lessonRecord }),
+  composeCard: post('/lessons/:id/card', 'Compose the week’s card from what was done', { answer: lesson }),
+
+  card: get('/cards/:id', 'A week’s card with its ticks', { answer: cardAnswer }),
+  changeCard: patch('/cards/:id', 'Change a card; refused when it was changed meanwhile', {
+    body: cardPatch,
+    answer: cardAnswer,
+  }),
+  tick: put('/cards/:id/ticks/:row/:session', 'Tick an activity of a session', { answer: cardAnswer }),
+  untick: remove('/cards/:id/ticks/:row/:session', 'Take a tick back', { answer: cardAnswer }),
+  report: post('/cards/:id/reports', 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
+  cardPdf: get('/cards/:id/pdf', 'The card on paper', { query: pdfQuery, gives: 'application/pdf' }),
+
+  shelves: get('/reeds', 'All reeds, shelf by shelf, with rotation, life and stock', { answer: shelfList }),
+  advise: post('/reeds/advise', 'Is it the reed? Strength, tip, or something else', {
+    body: reedCase,
+    answer: adviceAnswer,
+  }),
+  shelvesOf: get('/learners/:id/reeds', 'A learner’s reeds', { answer: shelfList }),
+  addReed: create('/learners/:id/reeds', 'A new reed', { body: reedInput, answer: reedRecord }),
+  changeReed: patch('/reeds/:id', 'Change, delete or bring back a reed, or put it in the mouthpiece', {
+    body: reedPatch,
+    answer: reedRecord,
+  }),
+  addUse: create('/reeds/:id/uses', 'It was played', { body: reedUseInput, answer: reedUseRecord }),
+  removeUse: remove('/reeds/:id/uses/:use', 'Take a use back', { answer: reedUseRecord }),
+
+  pieces: get('/learners/:id/pieces', 'A learner’s instruments with their history', { answer: pieceList }),
+  addPiece: create('/learners/:id/pieces', 'An instrument that can be touched', {
+    body: pieceInput,
+    answer: pieceAnswer,
+  }),
+  addService: create(
+    '/pieces/:id/services',
+    'A fault found, a service, or something to tell the technician',
+    {
+      body: serviceInput,
+      answer: pieceAnswer,
+    },
+  ),
+  removeService: remove('/pieces/:id/services/:service', 'Take a note back', { answer: serviceRecord }),
+  piecePdf: get('/pieces/:id/pdf', 'What the technician should be told, on paper', {
+    query: pdfQuery,
+    gives: 'application/pdf',
+  }),
+
+  instruments: get('/instruments', 'All instruments', { answer: instrumentList }),
+  fingerings: get('/instruments/:id/fingerings', 'Fingerings of a written note, or of all', {
+    query: fingeringsQuery,
+    answer: fingeringList,
+  }),
+  move: post('/fingering/move', 'Which fingers press, lift and stay, and what sounds in between', {
+    body: moveQuestion,
+    answer: moveAnswer,
+  }),
+  analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
+    query: analyseQuery,
+    takes: 'audio/wav',
+    answer: soundAnswer,
+  }),
+
+  studio: get('/studio', 'Name, place, reference pitch and schools of the studio', {
+    answer: as<StudioInput>(studioInput),
+  }),
+  writeStudio: put('/studio', 'Change them', {
+    body: as<StudioInput>(studioInput),
+    answer: as<StudioInput>(studioInput),
+  }),
+  export: get('/export', 'The whole studio as one file', { answer: as<StudioFile>(studioFile) }),
+  import: post('/import', 'Replace the whole studio by a file, entirely or not at all; older files too', {
+    // Older files are brought up to date first, then checked like new ones.
+    body: as<unknown>(mixed().required()),
+    answer: importAnswer,
+  }),
+} as const
+export type RouteName = keyof typeof ROUTES

@@ -1,0 +1,1 @@
+export { OutOfRange, Refusal, type RefusalCode } from './refusal.ts'

@@ -1,0 +1,22 @@
+import type { Gauge } from '../gauge.ts'
+import { mm } from '../gauges.ts'
+
+/** Two joints pulled apart: what stands between them lengthens the tube. */
+export const gapAt = (id: string, name: string, between: [string, string], most = 6): Gauge => ({
+  id,
+  name,
+  drawing: 'gap',
+  parts: between,
+  measures: [
+    mm('gap', 'Pulled out by', {
+      min: 0,
+      max: most,
+      start: 0,
+      ideal: [0, most > 4 ? 1.5 : 0.5],
+      below: '',
+      above: 'Flat, the short notes most.',
+      lengthens: 1,
+    }),
+  ],
+  source: 'from memory',
+})

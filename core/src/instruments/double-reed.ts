@@ -1,0 +1,50 @@
+import type { Adjustment } from './types.ts'
+
+/** What is done to the reeds of oboe and bassoon, the most reversible first. Common practice; words are our own. */
+const SOAK: Adjustment = {
+  id: 'soak',
+  title: 'Soak again',
+  changes: 'A dry reed is wild and sharp, a sodden one dull and flat.',
+  by: 'player',
+}
+const RESEAT: Adjustment = {
+  id: 'reseat',
+  title: 'Seat it again',
+  changes: 'Further in is sharper; not home makes octaves disagree.',
+  by: 'player',
+}
+const SQUEEZES: Adjustment[] = [
+  {
+    id: 'squeeze-sides',
+    title: 'Squeeze the sides gently',
+    changes: 'Opens the tip: freer, lower, more air.',
+    by: 'teacher',
+  },
+  {
+    id: 'squeeze-flat',
+    title: 'Squeeze top and bottom gently',
+    changes: 'Closes the tip: easier, sharper, smaller.',
+    by: 'teacher',
+  },
+]
+const SCRAPE: Adjustment = {
+  id: 'scrape',
+  title: 'Scrape or cut',
+  changes: 'Can’t be undone.',
+  by: 'reed maker',
+}
+const WIRE: Adjustment = {
+  id: 'wire',
+  title: 'Adjust a wire',
+  changes: 'Rounder is more open, flatter is more closed; it lasts.',
+  by: 'teacher',
+}
+
+/** @param wired whether the reed has wires that can be adjusted */
+export const doubleReedAdjustments = (wired: boolean): Adjustment[] => [
+  SOAK,
+  RESEAT,
+  ...SQUEEZES,
+  ...(wired ? [WIRE] : []),
+  SCRAPE,
+]

@@ -1,0 +1,24 @@
+import type { Gauge } from '../gauge.ts'
+
+export const headRotation: Gauge = {
+  id: 'rotation',
+  name: 'Head joint turned',
+  drawing: 'rotation',
+  parts: ['body', 'head joint'],
+  measures: [
+    {
+      id: 'inwards',
+      label: 'Turned inwards',
+      unit: '°',
+      min: -40,
+      max: 40,
+      step: 1,
+      start: 0,
+      ideal: [0, 10],
+      below: 'Turned out: airy and sharp.',
+      above: 'Turned in too far: flat, small, covered.',
+      lengthens: 0,
+    },
+  ],
+  source: 'from memory',
+}

@@ -1,0 +1,26 @@
+import type { Gauge } from '../gauge.ts'
+
+/** @param corkMm length of the cork, from memory of ordinary necks */
+export const neckDepth = (corkMm: number): Gauge => ({
+  id: 'neck',
+  name: 'Mouthpiece on the neck cork',
+  drawing: 'depth',
+  parts: ['neck', 'mouthpiece'],
+  measures: [
+    {
+      id: 'covered',
+      label: 'Share of the cork covered',
+      unit: '%',
+      min: 10,
+      max: 100,
+      step: 1,
+      start: 62,
+      ideal: [50, 75],
+      below: 'Flat, and the octaves drift apart.',
+      above: 'Sharp, the short notes most.',
+      lengthens: -corkMm / 100,
+    },
+  ],
+  caution: 'Grease a cork that resists; never push on the octave lever.',
+  source: 'common practice',
+})

@@ -1,0 +1,59 @@
+import type { Finger, Fingering, FingeringKind, Hand, Touch } from './types.ts'
+
+const FINGERS: Record<string, Finger> = {
+  T: 'thumb',
+  1: 'index',
+  2: 'middle',
+  3: 'ring',
+  4: 'little',
+  P: 'palm',
+}
+
+/** A touch whose hand, finger and plain name follow from its id; `keyName` names keys. */
+export function touch(
+  id: string,
+  kind: Touch['kind'],
+  row: Touch['row'],
+  atMm: number,
+  keyName?: string,
+  label?: string,
+): Touch {
+  const hand: Hand = id.startsWith('L') ? 'left' : 'right'
+  const finger = FINGERS[id.charAt(1)]
+  if (!finger) throw new RangeError(`${id} names no finger`)
+  const key = id.split(':')[1]
+  return {
+    id,
+    hand,
+    finger,
+    kind,
+    row,
+    atMm,
+    label: label ?? key ?? id.charAt(1),
+    name: keyName ? `${hand} ${finger}: ${keyName}` : `${hand} ${finger}`,
+  }
+}
+
+/** A touch half held: a finger rolled or slid so that its hole stands half open. */
+export function halfTouch(of: Touch): Touch {
+  return { ...of, id: `${of.id}:half`, halfOf: of.id, name: `${of.name}, half open` }
+}
+
+/** A line of a chart: touches separated by blanks, `-` for none. */
+export function fingering(
+  written: string,
+  register: number,
+  touches: string,
+  use = '',
+  kind: FingeringKind = use ? 'alternate' : 'standard',
+  confidence: Fingering['confidence'] = 'high',
+): Fingering {
+  return {
+    written,
+    touches: touches === '-' ? [] : touches.split(' '),
+    kind,
+    register,
+    use: use || 'standard',
+    confidence,
+  }
+}

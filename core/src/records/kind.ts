@@ -1,0 +1,198 @@
+import type { AnyObject, ObjectSchema } from 'yup'
+import type { Provenance, Stage } from '../fields/index.ts'
+import type { Instrument, InstrumentId } from '../instruments/index.ts'
+import type { Random } from '../player/index.ts'
+import type { Moment } from '../time/index.ts'
+
+/** Something that happened in a lesson. */
+export interface EntryOf<K extends string, D> {
+  id: string
+  lessonId: string
+  learnerId: string
+  instrument: InstrumentId
+  stage: Stage
+  kind: K
+  provenance: Provenance
+  /** Order of what happened in the studio; clocks may be set back, this isn't. */
+  seq: number
+  at: Moment
+  data: D
+}
+
+/** What a kind is told of entries: when, and what. */
+export interface Noted<D> {
+  at: Moment
+  data: D
+}
+
+/** What to aim at next. */
+export interface Aim {
+  kind: string
+  /** What it is about, as the kind keys it: a note, a part. */
+  about: string
+  /** “Long tone E4”. */
+  title: string
+  value: number
+  unit: string
+  /** The numbers that led to it, in a sentence. */
+  why: string
+}
+
+/** What can be aimed at, and the ladder from one aim to the next. */
+export interface Goal<D> {
+  unit: string
+  /** What an entry is about. */
+  about(data: D): string
+  title(about: string, inst: Instrument): string
+  /** Least and most that a teacher may set. */
+  limits: readonly [number, number]
+  /** The next aim from all entries about the same thing, oldest first; never below what was just held. */
+  next(history: readonly D[]): { value: number; why: string }
+}
+
+/** One number over time. */
+export interface Series {
+  kind: string
+  about: string
+  /** “Long tone E4”. */
+  title: string
+  name: string
+  unit: string
+  better: 'more' | 'less'
+  /** Whether the number is one to beat; hidden from who observes. */
+  race: boolean
+  points: { at: Moment; value: number; aim: number | null; reached: boolean }[]
+}
+
+export interface Concern {
+  kind: string
+  /** Higher comes first; at 10 and below it is said only when there is nothing else. */
+  weight: number
+  sentence: string
+}
+
+export type CardRowKind = Exclude<Stage, 'home'>
+
+export interface CardRow {
+  /** Says what the row is, so that ticks stay with it when the card is composed anew. */
+  id: string
+  kind: CardRowKind
+  title: string
+  /** How long or how many times. */
+  amount: string
+  minutes: number
+  /** How it should feel or sound. */
+  aim: string
+  /** Written notes whose fingering is shown. */
+  notes: string[]
+}
+
+/** A row that could stand on the card; when minutes are short it shrinks to `leastMinutes` before it drops out. */
+export interface RowProposal extends CardRow {
+  leastMinutes: number
+  /** Higher stays longer. */
+  weight: number
+}
+
+/** Numbers that diagnoses ask for, where they were measured. */
+export interface Facts {
+  /** The newest long tone and what was aimed at, s. */
+  longToneS?: number
+  targetS?: number
+  /** Pitch against loudness, cents a dB; negative sags when loud. */
+  centsPerDb?: number
+  /** How far the pitch of a small part can be bent, cents. */
+  bendCents?: number
+}
+
+/** How an invented learner's weeks go; see the demo's people. */
+export interface Story {
+  inst: Instrument
+  /** 0 in the first week, of `weeks`. */
+  week: number
+  weeks: number
+  /** Where long tones start, s, and how much a week brings. */
+  startS: number
+  gainS: number
+  /** Unsteadiness at the beginning, cents. */
+  steady: number
+  tone: string
+  moves: [string, string][]
+  trouble: string | undefined
+  /** Steps of set-up that keep going wrong. */
+  habits: string[]
+  /** The aim at this moment of the story. */
+  aim(kind: string, about: string): number
+}
+
+export interface Invented<D> {
+  stage: Stage
+  data: D
+}
+
+/** What the card is composed from: today's entries of one kind. */
+export interface LessonSoFar<D> {
+  inst: Instrument
+  entries: readonly Noted<D>[]
+  /** The next aim about something. */
+  aim(about: string): Aim
+  /** True when no number to beat may be named. */
+  observes: boolean
+}
+
+export interface Known<D> {
+  inst: Instrument
+  /** Oldest first. */
+  entries: readonly Noted<D>[]
+  today: Moment
+  /** True when no number to beat may be named. */
+  observes: boolean
+}
+
+/**
+ * Everything Halitus knows of one kind of entry. Server, card, Today, lesson line, progress, export and demo go through
+ * the registry and never ask which kind it is.
+ */
+export interface RecordKind<K extends string, D extends AnyObject> {
+  kind: K
+  title: string
+  /** Stops at which it is noted. */
+  stages: readonly Stage[]
+  schema: ObjectSchema<D>
+  /** Long lists, looked at one entry at a time: left out where a whole history is sent. */
+  bulky?: readonly (keyof D)[]
+  /**
+   * Whether it can be true on this instrument.
+   * @throws Refusal with a sentence
+   */
+  check(inst: Instrument, data: D, goalOf: (kind: string) => Goal<never> | undefined): void
+  /** What stands in the list of what was noted; null: it doesn't. */
+  noted(data: D, inst: Instrument): string | null
+  /** What stands on the lesson's line; null: only that something was noted. */
+  line(entries: readonly D[]): string | null
+  goal?: Goal<D>
+  series?(entries: readonly Noted<D>[], inst: Instrument): Omit<Series, 'kind'>[]
+  concerns?(known: Known<D>): Concern[]
+  rows?(lesson: LessonSoFar<D>): RowProposal[]
+  facts?(entries: readonly Noted<D>[]): Facts
+  /** An invented lesson's entries; each is remembered before the next is asked for. */
+  demo?(story: Story, random: Random): Generator<Invented<D>>
+}
+
+/**
+ * Makes a kind of record; its data are what the schema says.
+ * @example const note = kindOf(strict({ text: words(1000) }))({ kind: 'note', … })
+ */
+export const kindOf =
+  <D extends AnyObject>(schema: ObjectSchema<D>) =>
+  <const K extends string>(kind: Omit<RecordKind<K, D>, 'schema'>): RecordKind<K, D> => ({
+    ...kind,
+    schema,
+  })
+
+/** Text as part of a card row's id: `F#4` → `Fs4`. */
+export const slug = (text: string): string =>
+  text
+    .replace(/#/g, 's')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .slice(0, 24)

@@ -1,0 +1,196 @@
+import type { InferType } from 'yup'
+import { Refusal } from '../errors/index.ts'
+import type { Provenance, Stage } from '../fields/index.ts'
+import type { Instrument, InstrumentId } from '../instruments/index.ts'
+import type { Random } from '../player/index.ts'
+import { instantOf, type Moment } from '../time/index.ts'
+import type {
+  Aim,
+  Concern,
+  EntryOf,
+  Facts,
+  Goal,
+  Noted,
+  RecordKind,
+  RowProposal,
+  Series,
+  Story,
+} from './kind.ts'
+import { RECORDS } from './registry.ts'
+
+export type EntryKind = keyof typeof RECORDS
+export type EntryData = { [K in EntryKind]: InferType<(typeof RECORDS)[K]['schema']> }
+export const ENTRY_KINDS = Object.keys(RECORDS) as EntryKind[]
+
+/** What is sent; the sender makes the id, so that sending it twice does no harm. */
+export type EntryInput = {
+  [K in EntryKind]: { id: string; stage: Stage; kind: K; provenance: Provenance; data: EntryData[K] }
+}[EntryKind]
+export type EntryRecord = { [K in EntryKind]: EntryOf<K, EntryData[K]> }[EntryKind]
+
+/** A kind whose data is of some shape: what loops over the registry sees. */
+type AnyKind = RecordKind<EntryKind, never>
+const kinds = Object.values(RECORDS) as unknown as readonly AnyKind[]
+const kindNamed = (kind: string): AnyKind | undefined =>
+  Object.hasOwn(RECORDS, kind) ? (RECORDS[kind as EntryKind] as unknown as AnyKind) : undefined
+
+/** The goal of a kind, if anything of that kind can be aimed at. */
+export const goalOf = (kind: string): Goal<never> | undefined => kindNamed(kind)?.goal
+
+/** Entries of one kind, typed. */
+export const ofKind = <K extends EntryKind>(list: readonly EntryRecord[], kind: K) =>
+  list.filter((e): e is Extract<EntryRecord, { kind: K }> => e.kind === kind)
+
+/** Entries that say something about the learner: simulated sound is a stand-in to try things with. */
+export const ofLearner = <E extends { provenance: Provenance }>(list: readonly E[]): E[] =>
+  list.filter((e) => e.provenance !== 'simulated')
+
+const noted = (list: readonly EntryRecord[], kind: string): Noted<never>[] =>
+  list.filter((e) => e.kind === kind).map(({ at, data }) => ({ at, data: data as never }))
+
+/**
+ * Whether an entry can be true on an instrument and belongs to its stop.
+ * @throws Refusal with a sentence
+ */
+export function checkEntry(inst: Instrument, entry: Pick<EntryInput, 'kind' | 'stage' | 'data'>): void {
+  const kind = kindNamed(entry.kind)
+  if (!kind)
+    throw new Refusal('invalid', `kind is “${entry.kind}”; allowed: ${ENTRY_KINDS.join(', ')}.`, 'kind')
+  if (!kind.stages.includes(entry.stage))
+    throw new Refusal(
+      'invalid',
+      `stage is “${entry.stage}”; a ${entry.kind} is noted at: ${kind.stages.join(', ')}.`,
+      'stage',
+    )
+  kind.check(inst, entry.data as never, goalOf)
+}
+
+/** The line of an entry in the list of what was noted; null: it has none. */
+export const notedWords = (entry: EntryRecord, inst: Instrument): string | null =>
+  kindNamed(entry.kind)!.noted(entry.data as never, inst)
+
+/**
+ * What stands on the lesson's line for a stop: the short form of the newest kind that has one, else `noted`; `tried` when
+ * only the simulated player was heard; `–` when nothing was done.
+ * @param own entries of this lesson, oldest first
+ */
+export function lineWords(stage: Stage, own: readonly EntryRecord[]): string {
+  const here = own.filter((e) => e.stage === stage)
+  const real = ofLearner(here)
+  if (!real.length) return here.length ? 'tried' : '–'
+  for (const entry of [...real].reverse()) {
+    const words = kindNamed(entry.kind)!.line(noted(real, entry.kind).map((n) => n.data))
+    if (words !== null) return words
+  }
+  return 'noted'
+}
+
+/**
+ * The next aim about something: the teacher's word while nothing was measured since, else the kind's own ladder.
+ * Simulated entries don't move it.
+ * @param entries of one learner on one instrument, oldest first
+ */
+export function aimFor(
+  entries: readonly EntryRecord[],
+  inst: Instrument,
+  kind: EntryKind,
+  about: string,
+): Aim {
+  const goal = goalOf(kind)
+  if (!goal) throw new RangeError(`${kind} has no goal`)
+  const base = { kind, about, title: goal.title(about, inst), unit: goal.unit }
+  const own = ofLearner(entries).filter(
+    (e) =>
+      (e.kind === kind && goal.about(e.data as never) === about) ||
+      (e.kind === 'target' && e.data.goal === kind && e.data.about === about),
+  )
+  const last = own.at(-1)
+  if (last?.kind === 'target') return { ...base, value: last.data.value, why: 'Set by the teacher.' }
+  return { ...base, ...goal.next(noted(own, kind).map((n) => n.data)) }
+}
+
+/** Every aim that was ever worked on, the newest first. */
+export function aimsOf(entries: readonly EntryRecord[], inst: Instrument): Aim[] {
+  const seen = new Map<string, Aim>()
+  for (const entry of [...ofLearner(entries)].reverse()) {
+    const goal = goalOf(entry.kind)
+    const kind = entry.kind === 'target' ? (entry.data.goal as EntryKind) : entry.kind
+    const about =
+      entry.kind === 'target' ? entry.data.about : goal ? goal.about(entry.data as never) : undefined
+    if (about === undefined || !goalOf(kind) || seen.has(`${kind} ${about}`)) continue
+    seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about))
+  }
+  return [...seen.values()]
+}
+
+/** All numbers over time, kind by kind; simulated ones left out. */
+export function progressOf(entries: readonly EntryRecord[], inst: Instrument): Series[] {
+  const real = ofLearner(entries)
+  return kinds.flatMap(
+    (k) => k.series?.(noted(real, k.kind), inst).map((s) => ({ ...s, kind: k.kind })) ?? [],
+  )
+}
+
+/** What the entries on one instrument give to worry or be glad about; to who observes no aim is held up. */
+export function concernsOf(
+  entries: readonly EntryRecord[],
+  inst: Instrument,
+  today: Moment,
+  observes = false,
+): Concern[] {
+  const real = ofLearner(entries)
+  return kinds.flatMap((k) => k.concerns?.({ inst, entries: noted(real, k.kind), today, observes }) ?? [])
+}
+
+/**
+ * What a lesson offers to the week's card.
+ * @param known all entries on the instrument, this lesson's included, oldest first
+ */
+export function rowsOf(
+  known: readonly EntryRecord[],
+  lessonId: string,
+  inst: Instrument,
+  observes: boolean,
+): RowProposal[] {
+  const today = ofLearner(known).filter((e) => e.lessonId === lessonId)
+  return kinds.flatMap(
+    (k) =>
+      k.rows?.({
+        inst,
+        entries: noted(today, k.kind),
+        aim: (about) => aimFor(known, inst, k.kind, about),
+        observes,
+      }) ?? [],
+  )
+}
+
+const WEEK_MS = 7 * 86_400_000
+
+/** What was measured with a learner, for diagnoses; weeks from the first entry to the newest. */
+export function factsOf(entries: readonly EntryRecord[]): Facts & { weeksPlaying: number } {
+  const real = ofLearner(entries)
+  const first = real[0]
+  const last = real.at(-1)
+  return {
+    weeksPlaying: first && last ? Math.round((instantOf(last.at) - instantOf(first.at)) / WEEK_MS) : 0,
+    ...Object.assign({}, ...kinds.map((k) => k.facts?.(noted(real, k.kind)) ?? {})),
+  }
+}
+
+/** An entry without its long lists, for sending a whole history. */
+export function withoutBulk<E extends { kind: EntryKind; data: object }>(entry: E): E {
+  const bulky = kindNamed(entry.kind)?.bulky as readonly string[] | undefined
+  if (!bulky) return entry
+  return { ...entry, data: { ...entry.data, ...Object.fromEntries(bulky.map((field) => [field, []])) } }
+}
+
+/** An invented lesson, kind by kind, each from its own random stream. */
+export function* inventLesson(
+  story: Story,
+  randomFor: (kind: EntryKind) => Random,
+): Generator<Pick<EntryInput, 'kind' | 'stage' | 'data'> & { instrument?: InstrumentId }> {
+  for (const kind of kinds)
+    if (kind.demo)
+      for (const { stage, data } of kind.demo(story, randomFor(kind.kind)))
+        yield { kind: kind.kind, stage, data } as Pick<EntryInput, 'kind' | 'stage' | 'data'>
+}

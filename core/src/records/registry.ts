@@ -1,0 +1,18 @@
+import { bend } from './bend.ts'
+import { gauge } from './gauge.ts'
+import { longTone } from './long-tone.ts'
+import { move } from './move.ts'
+import { note } from './note.ts'
+import { setup } from './setup.ts'
+import { target } from './target.ts'
+
+/** Every kind of record, one line each; adding one is adding its file and a line here. */
+export const RECORDS = {
+  note,
+  setup,
+  gauge,
+  'long-tone': longTone,
+  bend,
+  move,
+  target,
+} as const

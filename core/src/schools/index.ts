@@ -1,0 +1,2 @@
+export { choiceOf, type Choice, type Chosen, type School } from './choice.ts'
+export { ATTITUDE, DYNAMICS, EVERYBODYS, INTAKE, OVERTONES, SUPPORT, TONE_START } from './everybodys.ts'

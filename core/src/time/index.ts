@@ -1,0 +1,17 @@
+export {
+  DAY_MS,
+  dayOf,
+  daysBetween,
+  FIRST_YEAR,
+  instantOf,
+  isBefore,
+  isDay,
+  isMoment,
+  LAST_YEAR,
+  momentOf,
+  plusDays,
+  plusMinutes,
+  wallClock,
+  type Day,
+  type Moment,
+} from './time.ts'

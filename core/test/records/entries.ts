@@ -1,0 +1,54 @@
+import { type EntryData, type EntryKind, type EntryRecord } from '@halitus/core/records'
+
+/** A long tone as a test needs it. */
+export const aTone = (more: Partial<EntryData['long-tone']> = {}): EntryData['long-tone'] => ({
+  written: 'E4',
+  targetS: 15,
+  lengthS: 16,
+  cents: 2.6,
+  steadinessCents: 6,
+  driftCents: 0,
+  sagCents: -6,
+  rangeDb: 6,
+  hnrDb: 20,
+  wobbleCents: null,
+  wobbleHz: null,
+  centsCurve: [0, 1],
+  dbCurve: [-10, -10],
+  ...more,
+})
+
+/** Data of every kind that is right on a clarinet. */
+export const GOOD: { [K in EntryKind]: EntryData[K] } = {
+  note: { text: 'x' },
+  setup: { stepId: 'reed-height', verdict: 'wrong', faultId: 'high' },
+  'long-tone': aTone(),
+  bend: { part: 'mouthpiece', hz: 1046.5, lowCents: -60, highCents: 20, aimCents: 50 },
+  move: { from: 'A4', to: 'B4', clean: 3, tries: 8, late: 'R3' },
+  gauge: { gaugeId: 'reed', values: [{ measure: 'height', value: 0 }] },
+  target: { goal: 'long-tone', about: 'E4', value: 20 },
+}
+
+let seq = 0
+/** One entry after the other. */
+export function entry<K extends EntryKind>(
+  kind: K,
+  data: EntryData[K],
+  more: Partial<Omit<EntryRecord, 'kind' | 'data'>> = {},
+): EntryRecord {
+  seq++
+  const stage = { setup: 'setup', gauge: 'setup', move: 'fingers', note: 'breath' }[kind as string] ?? 'sound'
+  return {
+    id: `e${seq}`,
+    lessonId: 'l1',
+    learnerId: 'a',
+    instrument: 'clarinet',
+    stage,
+    kind,
+    provenance: 'microphone',
+    seq,
+    at: '2026-03-13T18:00:00',
+    data,
+    ...more,
+  } as EntryRecord
+}

@@ -1,0 +1,64 @@
+// Which small mistakes pass unseen: Stryker over core, folder by folder, so that a run can be taken up where it stopped.
+// npm run mutate                all folders of core
+// npm run mutate -- records     some of them; the other folders' last reports are kept and counted
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import { installPackages, root } from './setup.mjs'
+
+installPackages()
+const reports = join(root, '.cache', 'mutation')
+mkdirSync(reports, { recursive: true })
+const { default: config } = await import('../stryker.config.mjs')
+const excluded = config.mutate.filter((glob) => glob.startsWith('!'))
+
+const all = readdirSync(join(root, 'core', 'src')).sort()
+const asked = process.argv.slice(2).filter((name) => all.includes(name))
+for (const folder of asked.length ? asked : all) {
+  const json = join(reports, `${folder}.json`)
+  rmSync(json, { force: true })
+  const options = join(reports, `${folder}.config.mjs`)
+  const { writeFileSync } = await import('node:fs')
+  writeFileSync(
+    options,
+    `import base from '../../stryker.config.mjs'\nexport default { ...base, mutate: ${JSON.stringify([`core/src/${folder}/**/*.ts`, ...excluded])}, jsonReporter: { fileName: ${JSON.stringify(json)} } }\n`,
+  )
+  console.log(`\n${folder}`)
+  spawnSync(join(root, 'node_modules', '.bin', 'stryker'), ['run', options], {
+    cwd: root,
+    stdio: ['ignore', process.env.MUTATE_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
+  })
+}
+
+const CAUGHT = ['Killed', 'Timeout', 'RuntimeError']
+const MISSED = ['Survived', 'NoCoverage']
+const line = (name, caught, missed) => {
+  const share = (100 * caught) / Math.max(1, caught + missed)
+  console.log(
+    `${name.padEnd(14)} ${share.toFixed(1).padStart(6)} %   ${caught} of ${caught + missed} noticed`,
+  )
+  return share
+}
+const total = [0, 0]
+let low = false
+const unseen = process.argv.includes('--unseen')
+console.log('\nMistakes noticed by the tests (target: 75 % in all, no folder under 60 %)')
+for (const folder of all) {
+  const json = join(reports, `${folder}.json`)
+  if (!existsSync(json)) continue
+  const { files } = JSON.parse(readFileSync(json, 'utf8'))
+  const mutants = Object.entries(files).flatMap(([file, { mutants }]) => mutants.map((m) => ({ ...m, file })))
+  const caught = mutants.filter((m) => CAUGHT.includes(m.status)).length
+  const missed = mutants.filter((m) => MISSED.includes(m.status))
+  if (!caught && !missed.length) continue
+  total[0] += caught
+  total[1] += missed.length
+  if (line(folder, caught, missed.length) < 60) low = true
+  if (unseen)
+    for (const m of missed)
+      console.log(
+        `    ${m.file}:${m.location.start.line}:${m.location.start.column} ${m.mutatorName} → ${(m.replacement ?? '').slice(0, 70).replace(/\s+/g, ' ')}`,
+      )
+}
+const share = line('all', ...total)
+process.exit(share < 75 || low ? 1 : 0)

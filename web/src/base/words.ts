@@ -1,0 +1,30 @@
+import { STAGES, type Stage } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
+
+export const STAGE_NAMES: Record<Stage, string> = {
+  setup: 'Set-up',
+  breath: 'Breath',
+  sound: 'Sound',
+  tongue: 'Tongue',
+  fingers: 'Fingers',
+  tune: 'Tune',
+  home: 'Home',
+}
+export const stageNumber = (stage: Stage) => STAGES.indexOf(stage) + 1
+
+/** `2026-03-20T18:20` → `18:20`. */
+export const clock = (iso: string) => iso.slice(11, 16)
+/** `2026-03-20…` → `Fri 20 Mar`. */
+export const dayName = (iso: string) =>
+  new Date(iso.slice(0, 10) + 'T12:00').toLocaleDateString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  })
+export const endClock = (iso: string, minutes: number) =>
+  new Date(new Date(iso).getTime() + minutes * 60_000).toTimeString().slice(0, 5)
+export const signed = (n: number) =>
+  n > 0.5 ? `+${Math.round(n)}` : n < -0.5 ? `−${Math.abs(Math.round(n))}` : '0'
+export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+/** Local date and time as the contract writes it. */
+export const localNow = (date = new Date()): string => wallClock(date)

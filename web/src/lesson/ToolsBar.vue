@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
+import { PRESETS } from '@halitus/core/player'
+import { useLesson } from './store.ts'
+import { useListening } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
+import { isTyping } from '@/base/keys.ts'
+import { useNotices } from '@/base/notices.ts'
+import { useTools } from './tools.ts'
+
+const tools = useTools()
+const lesson = useLesson()
+const listening = useListening()
+const notices = useNotices()
+
+const sources = [
+  { value: 'microphone', label: 'Microphone' },
+  ...PRESETS.map((p) => ({ value: `player:${p.id}`, label: `Simulated: ${p.name.toLowerCase()}` })),
+  { value: 'file', label: 'WAVE file' },
+]
+const chosen = computed({
+  get: () => (listening.source === 'player' ? `player:${listening.presetId}` : listening.source),
+  set: (value: string) => {
+    const [kind, preset] = value.split(':')
+    listening.source = kind as typeof listening.source
+    if (preset) listening.presetId = preset
+  },
+})
+const level = computed(() => Math.max(0, Math.min(100, (listening.levelDb + 60) / 0.6)))
+const referenceHz = computed(() => hzOfMidi(parseNote('A4').midi, lesson.a4Hz))
+
+const guarded = (work: () => Promise<void>) => notices.attempt(work)
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event)) return
+  if (event.key === 'p') void guarded(tools.togglePulse)
+  if (event.key === 't') tools.toggleTimer()
+})
+</script>
+
+<template>
+  <footer class="tools" aria-label="Tools">
+    <div class="tool">
+      <button class="plain" type="button" :aria-pressed="tools.pulsing" @click="guarded(tools.togglePulse)">
+        <b :class="{ beating: tools.pulsing }">{{ tools.bpm }}</b> pulse
+      </button>
+      <Button size="small" aria-label="Pulse slower" @click="tools.setBpm(tools.bpm - 4)">−</Button>
+      <Button size="small" aria-label="Pulse faster" @click="tools.setBpm(tools.bpm + 4)">+</Button>
+    </div>
+    <div class="tool">
+      <button class="plain" type="button" :aria-pressed="tools.timerRuns" @click="tools.toggleTimer()">
+        <b>{{ tools.timerText }}</b> timer
+      </button>
+      <Button
+        v-if="tools.timerText !== '0:00'"
+        size="small"
+        aria-label="Timer back to zero"
+        @click="tools.resetTimer()"
+        >↺</Button
+      >
+    </div>
+    <button
+      class="plain tool"
+      type="button"
+      :aria-pressed="tools.sounding"
+      @click="guarded(() => tools.toggleReference(referenceHz))"
+    >
+      <b>A {{ lesson.a4Hz }}</b> {{ tools.sounding ? 'sounding' : 'reference' }}
+    </button>
+    <div class="from">
+      <label for="source">listens to</label>
+      <Choice id="source" v-model="chosen" :options="sources" class="source" />
+      <span
+        class="level"
+        role="meter"
+        aria-label="Level"
+        :aria-valuenow="Math.round(level)"
+        aria-valuemin="0"
+        aria-valuemax="100"
+      >
+        <span :style="{ width: `${level}%` }"></span>
+      </span>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 32px;
+  height: 60px;
+  flex: none;
+  padding: 0 24px;
+  border-top: 1px solid var(--line);
+  background: var(--surface);
+}
+.tool {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+}
+.tool b {
+  margin-right: 4px;
+  font-size: 22px;
+  font-weight: 650;
+}
+.beating {
+  color: var(--metal-text);
+}
+.tool [aria-pressed='true'] b,
+.tool[aria-pressed='true'] b {
+  color: var(--metal-text);
+}
+.from {
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.from label {
+  color: var(--soft);
+}
+.source {
+  width: 310px;
+}
+.level {
+  width: 110px;
+  height: 10px;
+  background: var(--line);
+  border-radius: 5px;
+  overflow: hidden;
+}
+.level span {
+  display: block;
+  height: 100%;
+  background: var(--ink);
+}
+</style>

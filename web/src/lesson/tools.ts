@@ -1,0 +1,130 @@
+import { defineStore } from 'pinia'
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import type * as ToneModule from 'tone'
+
+/** Pulse, timer and reference note: at the bottom of every stop. Sound is loaded when first needed. */
+export const useTools = defineStore('tools', () => {
+  const bpm = useLocalStorage('halitus.bpm', 60)
+  const pulsing = ref(false)
+  const sounding = ref(false)
+  const beat = ref(0)
+  const timerRuns = ref(false)
+  const timerS = ref(0)
+  let tone: typeof ToneModule | undefined
+  let click: ToneModule.Synth | undefined
+  let bell: ToneModule.Synth | undefined
+  let drone: ToneModule.Oscillator | undefined
+
+  async function audio() {
+    tone ??= await import('tone')
+    await tone.start()
+    return tone
+  }
+  async function togglePulse() {
+    const t = await audio()
+    const transport = t.getTransport()
+    if (pulsing.value) {
+      transport.stop()
+      transport.cancel()
+      pulsing.value = false
+      return
+    }
+    click ??= new t.Synth({
+      oscillator: { type: 'triangle' },
+      envelope: { attack: 0.001, decay: 0.04, sustain: 0, release: 0.02 },
+    }).toDestination()
+    transport.bpm.value = bpm.value
+    transport.scheduleRepeat((time) => {
+      click?.triggerAttackRelease('A5', 0.04, time)
+      t.getDraw().schedule(() => beat.value++, time)
+    }, '4n')
+    transport.start()
+    pulsing.value = true
+  }
+  function setBpm(value: number) {
+    bpm.value = Math.max(30, Math.min(208, Math.round(value)))
+    if (tone && pulsing.value) tone.getTransport().bpm.rampTo(bpm.value, 0.1)
+  }
+  async function toggleReference(hz: number) {
+    const t = await audio()
+    if (drone) {
+      drone.stop()
+      drone.dispose()
+      drone = undefined
+      sounding.value = false
+      return
+    }
+    drone = new t.Oscillator({ frequency: hz, type: 'triangle', volume: -14 }).toDestination().start()
+    sounding.value = true
+  }
+
+  /** Timers that run down side by side, whichever stop is open. */
+  const timers = ref<{ id: number; name: string; endsAt: number; rung: boolean }[]>([])
+  const now = ref(Date.now())
+  let lastTimer = 0
+  function startTimer(name: string, seconds: number) {
+    now.value = Date.now()
+    timers.value.push({ id: ++lastTimer, name, endsAt: now.value + seconds * 1000, rung: false })
+    // The sound is made ready while a finger is on the screen: browsers allow it only then.
+    void audio().catch(() => undefined)
+  }
+  function dropTimer(id: number) {
+    timers.value = timers.value.filter((t) => t.id !== id)
+  }
+  async function ring() {
+    const t = await audio()
+    bell ??= new t.Synth({
+      oscillator: { type: 'sine' },
+      envelope: { attack: 0.02, decay: 0.9, sustain: 0, release: 0.6 },
+      volume: -10,
+    }).toDestination()
+    bell.triggerAttackRelease('E5', 0.8)
+  }
+  useIntervalFn(() => {
+    now.value = Date.now()
+    if (timerRuns.value) timerS.value++
+    for (const t of timers.value)
+      if (!t.rung && t.endsAt <= now.value) {
+        t.rung = true
+        void ring().catch(() => undefined)
+      }
+  }, 1000)
+  const runningTimers = computed(() =>
+    timers.value.map((t) => {
+      const left = Math.max(0, Math.ceil((t.endsAt - now.value) / 1000))
+      return {
+        id: t.id,
+        name: t.name,
+        left: `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`,
+        done: left === 0,
+      }
+    }),
+  )
+  const timerText = computed(
+    () => `${Math.floor(timerS.value / 60)}:${String(timerS.value % 60).padStart(2, '0')}`,
+  )
+  function toggleTimer() {
+    timerRuns.value = !timerRuns.value
+  }
+  function resetTimer() {
+    timerRuns.value = false
+    timerS.value = 0
+  }
+  return {
+    bpm,
+    pulsing,
+    sounding,
+    beat,
+    timerRuns,
+    timerText,
+    togglePulse,
+    setBpm,
+    toggleReference,
+    toggleTimer,
+    resetTimer,
+    runningTimers,
+    startTimer,
+    dropTimer,
+  }
+})

@@ -1,0 +1,172 @@
+<script setup lang="ts">
+import { Button, InputNumber } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { isTyping, pressesButton } from '@/base/keys.ts'
+import { signed } from '@/base/words.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import NoteName from '@/parts/NoteName.vue'
+
+/** The head of everything that is heard: the number, the note, one button, and where sound comes from. */
+const props = defineProps<{
+  /** What is counted: “6.2”, with its unit. */
+  number: string
+  unit: string
+  /** “aim 15 s”; empty where nothing is to be beaten. */
+  aim: string
+  note: string | undefined
+  cents: number | undefined
+  take: () => Take | undefined
+}>()
+const emit = defineEmits<{ begins: [] }>()
+const listening = useListening()
+const fileInput = ref<HTMLInputElement>()
+
+async function begin() {
+  if (listening.state === 'listening') return listening.stop()
+  if (listening.busy) return
+  if (listening.source === 'file') return fileInput.value?.click()
+  const what = props.take()
+  if (!what) return
+  emit('begins')
+  await listening.start(what)
+}
+function takeFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  const what = props.take()
+  if (!file || !what) return
+  emit('begins')
+  void listening.takeFile(file, what)
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key !== ' ' || isTyping(event) || pressesButton(event)) return
+  event.preventDefault()
+  void begin()
+})
+const isLive = computed(() => listening.state === 'listening')
+const action = computed(() => {
+  if (isLive.value) return 'Stop'
+  if (listening.state === 'judging') return 'Judging …'
+  return listening.source === 'file' ? 'Choose a WAVE file' : 'Listen'
+})
+const offerOthers = computed(() => !!listening.problem && listening.source === 'microphone')
+</script>
+
+<template>
+  <header class="head">
+    <div class="numbers" role="timer" :aria-live="isLive ? 'off' : 'polite'">
+      <span class="seconds"
+        ><b class="big">{{ number }}</b> {{ unit }}</span
+      >
+      <span v-if="aim" class="aim">{{ aim }}</span>
+    </div>
+    <div class="heard">
+      <NoteName v-if="note" :note="note" :size="64" />
+      <span v-else class="big soft">–</span>
+      <span v-if="cents !== undefined" class="cents"
+        ><b>{{ signed(cents) }}</b> cents</span
+      >
+    </div>
+    <Button type="primary" size="large" class="go" :loading="listening.state === 'judging'" @click="begin">
+      {{ action }} <kbd v-if="listening.state !== 'judging'">Space</kbd>
+    </Button>
+    <input
+      ref="fileInput"
+      type="file"
+      accept=".wav,audio/wav"
+      class="visually-hidden"
+      tabindex="-1"
+      aria-label="WAVE file"
+      @change="takeFile"
+    />
+  </header>
+
+  <div class="player">
+    <slot name="choose" />
+    <template v-if="listening.source === 'player'">
+      <label for="player-length">simulated for</label>
+      <InputNumber
+        id="player-length"
+        v-model:value="listening.playerLengthS"
+        :min="1"
+        :max="60"
+        style="width: 84px"
+        addon-after="s"
+      />
+      <Button size="small" :aria-pressed="listening.aloud" @click="listening.aloud = !listening.aloud">{{
+        listening.aloud ? 'Aloud' : 'Silent'
+      }}</Button>
+    </template>
+  </div>
+
+  <p v-if="listening.problem" class="problem caution" role="alert">
+    {{ listening.problem }}
+    <span v-if="offerOthers" class="ways">
+      <Button size="small" @click="((listening.source = 'player'), listening.clear())"
+        >Simulated player</Button
+      >
+      <Button size="small" @click="((listening.source = 'file'), listening.clear())">WAVE file</Button>
+    </span>
+  </p>
+</template>
+
+<style scoped>
+.head {
+  display: grid;
+  grid-template-columns: 230px 1fr auto;
+  align-items: center;
+  gap: 20px;
+}
+.seconds .big {
+  font-size: 72px;
+}
+.numbers {
+  white-space: nowrap;
+}
+.aim {
+  display: block;
+  color: var(--metal-text);
+  font-weight: 650;
+  font-size: 18px;
+}
+.heard {
+  display: flex;
+  align-items: baseline;
+  gap: 22px;
+  min-height: 74px;
+}
+.cents b {
+  font-size: 52px;
+  font-weight: 650;
+}
+.go {
+  height: 60px;
+  min-width: 150px;
+  font-size: 19px;
+}
+.player {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+  margin-top: 8px;
+  color: var(--soft);
+}
+.problem {
+  margin: 14px 0 0;
+  font-size: 18px;
+  font-weight: 600;
+}
+.ways {
+  display: inline-flex;
+  gap: 8px;
+  margin-left: 12px;
+}
+@media (max-width: 1000px) {
+  .head {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

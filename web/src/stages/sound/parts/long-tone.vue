@@ -1,0 +1,241 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
+import { judgeTone, noteKey, ofLearner, STEADY_CENTS, type EntryData } from '@halitus/core/records'
+import { untilToneEnds } from '@halitus/core/sound'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
+import PitchThread from '@/parts/PitchThread.vue'
+import TakeHead from '../TakeHead.vue'
+import { entryOf, keptCurves, thin, verdictOf } from '../measured.ts'
+
+/** One long, level tone: held, judged, remembered. */
+const lesson = useLesson()
+const listening = useListening()
+const all = computed(() => lesson.ofKind(lesson.entries, 'long-tone'))
+const ear = computed(() => ({ transposition: lesson.inst?.transposition ?? 0, a4Hz: lesson.a4Hz }))
+
+const [low, high] = (lesson.inst?.range.full ?? ['C4', 'C6']).map((n) => parseNote(n).midi) as [
+  number,
+  number,
+]
+const noteOptions = Array.from({ length: high - low + 1 }, (_, i) => ({
+  value: noteName(low + i),
+  label: prettyNote(noteName(low + i)),
+}))
+const lastReal = ofLearner(all.value).at(-1)
+/** The note that is aimed at next; what is heard may be another one, and is judged by its own aim. */
+const written = ref(noteKey(lastReal?.data.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const aim = computed(() => lesson.aim('long-tone', written.value))
+
+/** The tone that is shown: the one just heard, or after coming back the last of this lesson. */
+const heard = ref<{ id?: string; data: EntryData['long-tone']; provenance: string }>()
+const shown = computed(() => {
+  if (listening.busy) return undefined
+  if (heard.value) return heard.value
+  const own = lesson.ofKind(lesson.own, 'long-tone').at(-1)
+  return own && !listening.problem ? own : undefined
+})
+const before = computed(() => {
+  const now = shown.value
+  return (
+    now &&
+    ofLearner(all.value).findLast(
+      (e) => e.id !== now.id && noteKey(e.data.written) === noteKey(now.data.written),
+    )?.data
+  )
+})
+
+const take = (): Take | undefined =>
+  lesson.inst && {
+    instrument: lesson.inst.id,
+    written: written.value,
+    ear: ear.value,
+    rule: () => untilToneEnds(),
+    async judge(measurement, provenance) {
+      const inst = lesson.inst
+      if (!inst) return undefined
+      const aimS = (note: string) => lesson.aim('long-tone', noteKey(note))?.value ?? 4
+      const data = entryOf(measurement, inst, aimS)
+      if (typeof data === 'string') return data
+      heard.value = { data, provenance }
+      written.value = noteKey(data.written)
+      const saved = await lesson.add('sound', 'long-tone', data, provenance)
+      if (saved) heard.value = { data, provenance, id: saved.id }
+      return undefined
+    },
+  }
+
+const isLive = computed(() => listening.state === 'listening')
+const curves = computed(() => {
+  if (listening.result) return thin(listening.result)
+  if (!listening.busy && shown.value) return keptCurves(shown.value.data, ear.value)
+  const f = listening.frames.slice(0, listening.drawn)
+  return { timeS: f.map((x) => x.timeS), hz: f.map((x) => x.hz), db: f.map((x) => x.db), count: f.length }
+})
+const band = computed(() => {
+  if (listening.result?.tone) return listening.result.tone
+  if (isLive.value) return listening.counted
+  return shown.value ? { startS: 0, endS: shown.value.data.lengthS } : undefined
+})
+const centreMidi = computed(() => {
+  if (listening.note) return listening.note.writtenMidi + ear.value.transposition
+  if (listening.result?.tone) return Math.round(midiOfHz(listening.result.tone.hz, lesson.a4Hz))
+  return shown.value ? parseNote(shown.value.data.written).midi + ear.value.transposition : undefined
+})
+const targetS = computed(() => shown.value?.data.targetS ?? aim.value?.value ?? 4)
+const number = computed(() =>
+  shown.value ? judgeTone(shown.value.data).lengthS.toFixed(1) : listening.heldS.toFixed(1),
+)
+const verdict = computed(() =>
+  shown.value ? verdictOf(shown.value.data, before.value, lesson.observes) : undefined,
+)
+const nextAim = computed(() =>
+  shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
+)
+const setAim = (by: number) =>
+  nextAim.value &&
+  lesson.setAim(
+    'sound',
+    'long-tone',
+    nextAim.value.about,
+    Math.max(1, Math.min(120, nextAim.value.value + by)),
+  )
+</script>
+
+<template>
+  <TakeHead
+    :number="number"
+    unit="s"
+    :aim="lesson.observes ? '' : `aim ${targetS} s`"
+    :note="shown?.data.written ?? listening.note?.written"
+    :cents="shown?.data.cents ?? listening.note?.cents"
+    :take="take"
+    @begins="heard = undefined"
+  >
+    <template #choose>
+      <label for="tone-note">{{ listening.source === 'player' ? 'Simulated player plays' : 'Note' }}</label>
+      <Choice id="tone-note" v-model="written" :options="noteOptions" />
+    </template>
+  </TakeHead>
+
+  <div class="thread">
+    <PitchThread
+      :time-s="curves.timeS"
+      :hz="curves.hz"
+      :db="curves.db"
+      :count="curves.count"
+      :centre-midi="centreMidi"
+      :a4-hz="lesson.a4Hz"
+      :band-cents="STEADY_CENTS"
+      :target-s="lesson.observes ? undefined : targetS"
+      :tone="band"
+      :squeaks="listening.result?.report.squeaks"
+    />
+    <p v-if="!curves.count" class="empty soft">
+      {{
+        listening.source === 'file'
+          ? 'Choose a recording of a long tone.'
+          : 'Press Space, then play one long, level tone. It is judged when it ends.'
+      }}
+    </p>
+  </div>
+
+  <section v-if="shown && verdict" aria-live="polite">
+    <p class="verdict">{{ verdict.sentence }}</p>
+    <dl class="facts">
+      <div v-for="f in verdict.facts" :key="f.name">
+        <dt>{{ f.name }}</dt>
+        <dd>
+          <b>{{ f.value }}</b> {{ f.unit }} <span class="soft">{{ f.before }}</span>
+        </dd>
+      </div>
+    </dl>
+    <p v-for="w in listening.result?.warnings" :key="w" class="soft">{{ w }}</p>
+    <p class="next">
+      <span v-if="shown.provenance === 'simulated'" class="soft"
+        >Simulated: no target, card or chart moves by it.</span
+      >
+      <template v-if="!lesson.observes && nextAim"
+        ><b>Next: {{ nextAim.value }} s.</b> {{ nextAim.why }}</template
+      >
+      <Button
+        v-if="shown.id"
+        size="small"
+        @click="(lesson.takeBack(shown.id), (heard = undefined), listening.clear())"
+        >Take back</Button
+      >
+      <template v-if="!lesson.observes">
+        <Button size="small" @click="setAim(-1)">Aim lower</Button>
+        <Button size="small" @click="setAim(1)">Aim higher</Button>
+      </template>
+    </p>
+  </section>
+  <section v-else class="before">
+    <p v-if="lastReal" class="soft">
+      Last: {{ prettyNote(lastReal.data.written) }} for {{ judgeTone(lastReal.data).lengthS.toFixed(1) }} s,
+      {{ judgeTone(lastReal.data).steadinessCents }} cents steady.
+      <template v-if="!lesson.observes">{{ aim?.why }}</template>
+    </p>
+    <ul class="watch">
+      <li v-for="p in lesson.inst?.teaching.embouchure" :key="p.point">
+        <b>{{ p.point }}.</b> <span class="soft">{{ p.listen }}.</span>
+      </li>
+    </ul>
+    <p class="caution">Dizzy: stop, sit, breathe normally. Sore lip or jaw: rest.</p>
+  </section>
+</template>
+
+<style scoped>
+.thread {
+  position: relative;
+  height: 236px;
+  margin: 10px 0;
+}
+.empty {
+  position: absolute;
+  inset: 84px 0 auto 44px;
+  text-align: center;
+  font-size: 18px;
+}
+.verdict {
+  font-size: 22px;
+  font-weight: 650;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(5, auto);
+  gap: 8px 18px;
+  margin: 10px 0;
+}
+dt {
+  color: var(--soft);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+}
+dd b {
+  font-size: 26px;
+}
+.next {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+}
+.watch li {
+  padding: 3px 0;
+}
+.before {
+  display: grid;
+  gap: 10px;
+}
+@media (max-width: 1000px) {
+  .facts {
+    grid-template-columns: repeat(2, auto);
+  }
+}
+</style>
