@@ -15,11 +15,8 @@ const ask = () =>
     const body =
       post &&
       JSON.stringify({
+        ...post.entries[count % post.entries.length],
         id: `bench-${from}-${count++}`.replace(/\./g, '-'),
-        stage: post.stage,
-        kind: 'note',
-        provenance: 'typed',
-        data: { text: 'x' },
       })
     const request = http.request(
       target,

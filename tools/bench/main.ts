@@ -9,6 +9,7 @@ import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import express from 'express'
 import { pino } from 'pino'
+import type { LessonAnswer } from '@halitus/core/contract'
 import { moveFinder } from '@halitus/core/fingering'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { perform } from '@halitus/core/player'
@@ -20,14 +21,13 @@ import {
   rotation,
   type Reed,
 } from '@halitus/core/reeds'
-import { analyse } from '@halitus/core/sound'
+import { analyse, median } from '@halitus/core/sound'
 import { CHROMIUM_ARGS } from '../../e2e/chromium.ts'
 import { buildApp } from '../../server/src/app.ts'
 import { fillWithDemo } from '../../server/src/db/demo/index.ts'
 import { openDatabase } from '../../server/src/db/index.ts'
 
 const root = fileURLToPath(new URL('../../', import.meta.url))
-const median = (x: number[]) => [...x].sort((a, b) => a - b)[x.length >> 1]!
 const line = (what: string, figure: string, target = '') =>
   console.log(`${what.padEnd(62)} ${figure.padStart(16)}   ${target}`)
 
@@ -73,13 +73,13 @@ function moves() {
 }
 
 function reeds() {
-  const now = '2026-03-20T18:00'
+  const now = '2026-03-20T18:00:00'
   const shelf = Array.from({ length: 500 }, (_, i): Reed => ({
     id: `${i}`,
     name: `${i}`,
     state: i % 3 === 0 ? 'retired' : i % 7 === 0 ? 'breaking-in' : 'rotation',
     uses: Array.from({ length: 30 }, (_, k) => ({
-      at: `2026-0${1 + (k % 3)}-${10 + (k % 18)}T18:00`,
+      at: `2026-0${1 + (k % 3)}-${10 + (k % 18)}T18:00:00`,
       minutes: 20 + (i % 9),
       rating: k % 5 || null,
     })),
@@ -105,7 +105,7 @@ interface Load {
   p99Ms: number
 }
 /** Keeps 50 clients asking for two seconds, from a thread of its own. */
-function load(url: string, post?: { path: string; stage: string }, everyMs = 0): Promise<Load> {
+function load(url: string, post?: { path: string; entries: object[] }, everyMs = 0): Promise<Load> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('./load.mjs', import.meta.url), {
       workerData: { url, post, everyMs, clients: 50, seconds: 2 },
@@ -156,8 +156,13 @@ async function api() {
     `${paced.p99Ms.toFixed(0)} ms`,
     `${paced.perSecond.toFixed(0)} requests a second`,
   )
-  const baseWrite = await load(emptyWrite.url, { path: '', stage: 'tune' })
-  const write = await load(studio.url, { path: '/api/lessons/ottoline-brask-w13/entries', stage: 'tune' })
+  // Whatever kinds the last lesson held are written again, one after the other.
+  const known = (await (await fetch(`${studio.url}/api/lessons/ottoline-brask-w12`)).json()) as LessonAnswer
+  const entries = known.entries
+    .filter((e) => e.lessonId === known.lesson.id)
+    .map(({ stage, kind, provenance, data }) => ({ stage, kind, provenance, data }))
+  const baseWrite = await load(emptyWrite.url, { path: '', entries })
+  const write = await load(studio.url, { path: '/api/lessons/ottoline-brask-w13/entries', entries })
   line(
     'writing a lesson entry, requests a second',
     write.perSecond.toFixed(0),

@@ -37,5 +37,6 @@ export const entryRecord = byKind(RECORD_FIELDS)
 
 /** The same, kind by kind: what lazy schemas can't say of themselves in a description. */
 export const everyEntryInput = () => ENTRY_KINDS.map((kind) => withData(kind, { id: id() }))
+/** As {@link everyEntryInput}, for entries that are kept. */
 export const everyEntryRecord = () => ENTRY_KINDS.map((kind) => withData(kind, RECORD_FIELDS))
 export type { EntryData, EntryInput, EntryKind, EntryRecord } from '../records/index.ts'

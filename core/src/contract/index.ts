@@ -1,3 +1,10 @@
+/**
+ * What server, client and files agree on: a file a word, every route, every error.
+ *
+ * @example
+ * ROUTES.addEntry.path // '/lessons/:id/entries'
+ * ERRORS['not-found'].status // 404
+ */
 export {
   check,
   ContractError,

@@ -38,6 +38,7 @@ export const words = (max: number) =>
       (v) => nothing(v) || v.replace(/[\s\p{Cf}\p{Cc}]/gu, '').length > 0,
     )
 
+/** An id: letters, digits, - and _, at most 64. */
 export const id = () =>
   string()
     .required()
@@ -65,6 +66,7 @@ export const day = () =>
       (v) => nothing(v) || isDay(v),
     )
 
+/** A number that is neither NaN nor infinite; bounds and unit are the field’s own. */
 export const finite = () =>
   number()
     .required()
@@ -76,6 +78,7 @@ export const finite = () =>
 /** A whole number from `min` to `max`. */
 export const whole = (min: number, max: number) => number().required().integer().min(min).max(max)
 
+/** A written note in scientific notation, octaves 0 to 8, either kind of accidental. */
 export const noteText = () =>
   string()
     .required()
@@ -93,6 +96,7 @@ export const noteText = () =>
       }
     })
 
+/** The id of an instrument in the registry. */
 export const instrumentId = () => string().required().oneOf(INSTRUMENT_IDS)
 
 /** An object with these fields and no others. */

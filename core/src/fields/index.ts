@@ -1,3 +1,9 @@
+/**
+ * The fields that the contract and the kinds of records are made of, and the one way to check them.
+ *
+ * @example
+ * check(strict({ id: id() }), { id: 'a' }) // { id: 'a' }
+ */
 export { check, ContractError, type Checkable } from './check.ts'
 export {
   day,

@@ -40,6 +40,9 @@ const WIRE: Adjustment = {
   by: 'teacher',
 }
 
+/** Two to three minutes in water (common practice, no source). */
+export const DOUBLE_REED_SOAK = { name: 'Soak', seconds: 150 }
+
 /** @param wired whether the reed has wires that can be adjusted */
 export const doubleReedAdjustments = (wired: boolean): Adjustment[] => [
   SOAK,

@@ -69,6 +69,11 @@ export const ligatureHeight: Gauge = {
   source: 'from memory',
 }
 
+/**
+ * A head joint pulled out.
+ * @param ideal mm within which it is right
+ * @param max mm that can be entered
+ */
 export const headPull = (name: string, ideal: [number, number], max: number): Gauge => ({
   id: 'pull',
   name,

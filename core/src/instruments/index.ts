@@ -1,3 +1,10 @@
+/**
+ * Everything that is known of each instrument, as data, with what can be asked of it. Lengths in mm.
+ *
+ * @example
+ * standardFingering(instrument('clarinet'), 'E4').touches // ['LT', 'L1']
+ * seriesOf(instrument('clarinet').bore) // 'odd'
+ */
 export * from './types.ts'
 export {
   allInstruments,

@@ -2,7 +2,13 @@ import type { School } from '../schools/index.ts'
 import type { ReedType, Variation } from './types.ts'
 
 /** What clarinet and saxophone share. */
-export const SINGLE_REED: ReedType = { kind: 'single', crow: null, adjustments: [] }
+export const SINGLE_REED: ReedType = {
+  kind: 'single',
+  crow: null,
+  adjustments: [],
+  // Common practice, no source: about half a minute a side.
+  soak: { name: 'Soak a side', seconds: 30 },
+}
 
 export const REED_TIP: School = {
   id: 'reed-tip',

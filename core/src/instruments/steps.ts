@@ -30,7 +30,9 @@ export function step(
 }
 
 const FULL: More = { sequences: ['full'] }
+/** Only when the whole instrument is set up. */
 export const full = (more: More = {}): More => ({ ...more, ...FULL })
+/** Only while the smallest sounding part is. */
 export const first = (more: More = {}): More => ({ ...more, sequences: ['first'] })
 
 /** What every instrument shares. */
@@ -43,6 +45,10 @@ export const caseStep = step(
   { caution: 'Reeds, screws and grease lids are small enough to swallow: out of little children’s reach.' },
 )
 
+/**
+ * The check of what must be at hand.
+ * @param things what this instrument needs beside stand, mirror, pencil and card
+ */
 export const listStep = (things: string) =>
   step('list', 'materials', 'Everything at hand', `${things}, stand, mirror, pencil, the week’s card.`, [
     ['no-card', 'Card forgotten', 'Nobody knows what was practised.'],

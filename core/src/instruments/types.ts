@@ -165,6 +165,8 @@ export interface ReedType {
   crow: CrowTarget | null
   /** In the order of what can be undone most easily. */
   adjustments: Adjustment[]
+  /** How long it soaks before it is played, s, and what that is called; null: it stays dry. */
+  soak: { name: string; seconds: number } | null
 }
 
 /** From this written note upwards fingerings sound this partial of their tube. */

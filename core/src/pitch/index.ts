@@ -1,3 +1,10 @@
+/**
+ * Notes, frequencies and transposition. Frequencies in Hz, intervals in cents or semitones.
+ *
+ * @example
+ * noteName(parseNote('B♭4').midi) // 'Bb4'
+ * Math.round(centsBetween(440, 880)) // 1200
+ */
 export { NoteError, noteName, parseNote, prettyNote, type Note } from './note.ts'
 export { centsBetween, hzOfMidi, midiOfHz, partialDeviationCents } from './tuning.ts'
 export { heardNote, type HeardNote } from './transposition.ts'

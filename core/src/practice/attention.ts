@@ -1,4 +1,4 @@
-import { dayOf, daysBetween } from '../time/index.ts'
+import { dayOf, daysBetween, weeksInWords } from '../time/index.ts'
 import type { Concern } from '../records/index.ts'
 
 /** What is known beside a learner's entries when a lesson is prepared. */
@@ -10,19 +10,17 @@ export interface Circumstances {
   lastLessonAt?: string
 }
 
-/** Weeks in words: `2 → 'two weeks'`. */
-const weeks = (days: number) => {
-  const n = Math.floor(days / 7)
-  const words = ['', 'a week', 'two weeks', 'three weeks', 'four weeks', 'five weeks', 'six weeks']
-  return words[n] ?? `${n} weeks`
+/** What was reported from home, in words. */
+export const TROUBLE_WORDS: Readonly<Record<string, string>> = {
+  dizzy: 'Dizzy',
+  sore: 'Sore',
+  'no-sound': 'No sound',
+  other: 'Trouble',
 }
 
-const REPORTS: Record<string, string> = {
-  dizzy: 'Dizzy at home',
-  sore: 'Sore at home',
-  'no-sound': 'No sound at home',
-  other: 'Trouble at home',
-}
+/** In how many of its sessions something was ticked on a card. */
+export const sessionsDone = (card: { ticks: readonly { session: number }[] }): number =>
+  new Set(card.ticks.map((t) => t.session)).size
 
 /** Practised this much less than was due is a concern; so is a pause of this many days (chosen by Halitus). */
 export const PRACTISED_SHARE = 0.75
@@ -46,7 +44,7 @@ export function attention(
     found.push({
       kind: 'report',
       weight: 100,
-      sentence: `${REPORTS[report.kind] ?? REPORTS.other}${report.text ? `: ${report.text}` : ''}`,
+      sentence: `${TROUBLE_WORDS[report.kind] ?? TROUBLE_WORDS.other} at home${report.text ? `: ${report.text}` : ''}`,
     })
   if (card) {
     const due = Math.min(
@@ -64,7 +62,7 @@ export function attention(
     found.push({
       kind: 'pause',
       weight: 50,
-      sentence: `no lesson for ${weeks(daysBetween(lastLessonAt, today))}`,
+      sentence: `no lesson for ${weeksInWords(daysBetween(lastLessonAt, today))}`,
     })
 
   const weighty = found.filter((c) => c.weight > FILLER_WEIGHT)

@@ -1,2 +1,16 @@
+/**
+ * Fits rows into the card’s minutes, and sorts what needs attention.
+ *
+ * @example
+ * composeCard([], { minutesPerSession: 15, sessions: 5, listenFor: '' }).rows // []
+ */
 export { composeCard, rowsOfPlans, SESSION_MINUTES, SESSIONS, WAITING_WEIGHT, type WeekCard } from './card.ts'
-export { attention, FILLER_WEIGHT, PAUSE_DAYS, PRACTISED_SHARE, type Circumstances } from './attention.ts'
+export {
+  attention,
+  FILLER_WEIGHT,
+  PAUSE_DAYS,
+  PRACTISED_SHARE,
+  sessionsDone,
+  TROUBLE_WORDS,
+  type Circumstances,
+} from './attention.ts'

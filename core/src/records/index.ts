@@ -1,3 +1,10 @@
+/**
+ * Every kind of thing noted in a lesson, one file each, and what is asked of them without naming one.
+ *
+ * @example
+ * judgeTone({ targetS: 15, lengthS: 14.96, steadinessCents: 15.04 }).held // true
+ * stepUp(15, 16.2) // 18
+ */
 export {
   slug,
   type Aim,

@@ -4,7 +4,7 @@ import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
-import { daysBetween } from '../time/index.ts'
+import { daysBetween, weeksInWords } from '../time/index.ts'
 import { kindOf, slug, type Concern, type Noted, type Story } from './kind.ts'
 import { judgeTone, nextTarget } from './long-tone-ladder.ts'
 
@@ -62,9 +62,6 @@ function unsteady(tones: readonly LongTone[]): Concern | undefined {
   }
 }
 
-/** Weeks in words: `2 → 'two weeks'`. */
-const weeks = (n: number) =>
-  ['', 'a week', 'two weeks', 'three weeks', 'four weeks', 'five weeks', 'six weeks'][n] ?? `${n} weeks`
 /** After this long on one target it is stuck; what wasn't tried for this long isn't (chosen by Halitus). */
 const STUCK_DAYS = 14
 const FORGOTTEN_DAYS = 21
@@ -80,7 +77,7 @@ function stuck(tones: readonly Noted<LongTone>[], today: string): Concern | unde
   if (days < STUCK_DAYS || tried.length < 2 || tried.some((t) => judgeTone(t.data).held)) return undefined
   const best = Math.max(...tried.map((t) => t.data.lengthS))
   const { targetS } = last.data
-  const weeksLong = weeks(Math.floor(days / 7))
+  const weeksLong = weeksInWords(days)
   return {
     kind: 'stuck',
     weight: 70,

@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import type { Random } from '../player/index.ts'
-import { instantOf, type Moment } from '../time/index.ts'
+import { daysBetween, type Moment } from '../time/index.ts'
 import type {
   Aim,
   Concern,
@@ -164,15 +164,13 @@ export function rowsOf(
   )
 }
 
-const WEEK_MS = 7 * 86_400_000
-
 /** What was measured with a learner, for diagnoses; weeks from the first entry to the newest. */
 export function factsOf(entries: readonly EntryRecord[]): Facts & { weeksPlaying: number } {
   const real = ofLearner(entries)
   const first = real[0]
   const last = real.at(-1)
   return {
-    weeksPlaying: first && last ? Math.round((instantOf(last.at) - instantOf(first.at)) / WEEK_MS) : 0,
+    weeksPlaying: first && last ? Math.round(daysBetween(first.at, last.at) / 7) : 0,
     ...Object.assign({}, ...kinds.map((k) => k.facts?.(noted(real, k.kind)) ?? {})),
   }
 }

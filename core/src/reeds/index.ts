@@ -1,3 +1,9 @@
+/**
+ * Reeds: rotation, break-in, life, strength and crow. Minutes played, strengths on the maker’s own scale.
+ *
+ * @example
+ * minutesPlayed({ uses: [{ at: '2026-03-20T18:00:00', minutes: 12, rating: null }] }) // 12
+ */
 export {
   lastRating,
   minutesPlayed,

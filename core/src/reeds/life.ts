@@ -50,6 +50,7 @@ export interface LifeForecast {
   from: number
 }
 
+/** Minutes that a reed has left: median and an interval of eight in ten, from the model of {@link learnLife}. */
 export function forecastLife(model: LifeModel, playedMinutes: number): LifeForecast {
   return {
     medianMinutes: remainingMinutes(model, playedMinutes, 0.5),

@@ -1,11 +1,13 @@
 /** Small statistics over plain arrays of numbers. */
 
+/** Arithmetic mean; 0 of nothing. */
 export const mean = (x: ArrayLike<number>): number => {
   let sum = 0
   for (let i = 0; i < x.length; i++) sum += x[i]!
   return x.length ? sum / x.length : 0
 }
 
+/** Middle value, the mean of the two middle ones for an even number; 0 of nothing. */
 export const median = (x: ArrayLike<number>): number => {
   const sorted = Float64Array.from(x).sort()
   const half = sorted.length >> 1
@@ -35,6 +37,7 @@ export function line(x: ArrayLike<number>, y: ArrayLike<number>): { a: number; b
   return { a: my - b * mx, b }
 }
 
+/** Pearson’s correlation, −1 to 1; 0 where one of both doesn’t vary. */
 export function correlation(x: ArrayLike<number>, y: ArrayLike<number>): number {
   const sx = spread(x)
   const sy = spread(y)

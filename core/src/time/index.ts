@@ -1,3 +1,10 @@
+/**
+ * Moments and days in one form, compared as instants.
+ *
+ * @example
+ * daysBetween('2026-03-20', '2026-03-21T12:00:00') // 1.5
+ * isDay('2026-02-30') // false
+ */
 export {
   DAY_MS,
   dayOf,
@@ -12,6 +19,7 @@ export {
   plusDays,
   plusMinutes,
   wallClock,
+  weeksInWords,
   type Day,
   type Moment,
 } from './time.ts'

@@ -35,8 +35,17 @@ export function instantOf(text: Moment | Day): number {
   return midnight + ((hour * 60 + minute) * 60 + second) * 1000
 }
 
+/** Whether text is a day in the calendar, in the one form. */
 export const isDay = (text: string): boolean => text.length === 10 && !Number.isNaN(instantOf(text))
+/** Whether text is a moment in the calendar, in the one form. */
 export const isMoment = (text: string): boolean => text.length === 19 && !Number.isNaN(instantOf(text))
+
+/** Whole weeks in words, up to six: `weeksInWords(15) // 'two weeks'`. */
+export function weeksInWords(days: number): string {
+  const n = Math.floor(days / 7)
+  const words = ['', 'a week', 'two weeks', 'three weeks', 'four weeks', 'five weeks', 'six weeks']
+  return words[n] ?? `${n} weeks`
+}
 
 const two = (n: number) => String(n).padStart(2, '0')
 
@@ -52,7 +61,9 @@ export const daysBetween = (from: Moment | Day, to: Moment | Day): number =>
   (instantOf(to) - instantOf(from)) / DAY_MS
 /** Whether `a` comes before `b`. */
 export const isBefore = (a: Moment | Day, b: Moment | Day): boolean => instantOf(a) < instantOf(b)
+/** The same wall-clock time some days later; whole or parts of days. */
 export const plusDays = (moment: Moment, days: number): Moment => momentOf(instantOf(moment) + days * DAY_MS)
+/** The moment some minutes later. */
 export const plusMinutes = (moment: Moment, minutes: number): Moment =>
   momentOf(instantOf(moment) + minutes * 60_000)
 /** The wall clock of a date in the zone of this machine: the one place where a zone comes in. */

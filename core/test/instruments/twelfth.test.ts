@@ -67,7 +67,7 @@ vi.mock('../../src/instruments/registry.ts', async (original) => {
     bore,
     registers: [],
     partials: [1, 0, 0.5],
-    reed: { kind: 'single', crow: null, adjustments: [] },
+    reed: { kind: 'single', crow: null, adjustments: [], soak: null },
     gauges: [
       {
         id: 'seat',

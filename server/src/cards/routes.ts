@@ -6,6 +6,7 @@ import { readStudio } from '../studio/index.ts'
 import { cardPdf } from './pdf.ts'
 import { addReport, changeCard, readCard, setTick } from './store.ts'
 
+/** The week’s card: read, changed, ticked, reported on, printed. */
 export const cardRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.card, ({ params }) => readCard(db.read, params.id))

@@ -45,6 +45,10 @@ export async function withTicks(
   }))
 }
 
+/**
+ * A card with its ticks and reports.
+ * @throws HttpError not-found
+ */
 export async function readCard(db: Reader, id: string): Promise<CardAnswer> {
   const [row] = await db
     .select({ card: tables.cards, learner: tables.learners })
@@ -56,6 +60,7 @@ export async function readCard(db: Reader, id: string): Promise<CardAnswer> {
   return card!
 }
 
+/** All cards of a learner, oldest first. */
 export async function cardsOf(db: Reader, learner: LearnerRecord): Promise<CardAnswer[]> {
   const cards = await db
     .select()
@@ -125,6 +130,10 @@ export async function composeFor(
   return leftOut
 }
 
+/**
+ * Changes a card that is still as its changer saw it.
+ * @throws HttpError changed-meanwhile
+ */
 export async function changeCard(tx: Tx, id: string, { version, ...patch }: CardPatch): Promise<CardAnswer> {
   const changed = await tx
     .update(tables.cards)
@@ -140,6 +149,10 @@ export async function changeCard(tx: Tx, id: string, { version, ...patch }: Card
   return readCard(tx, id)
 }
 
+/**
+ * Ticks a row in a session, or takes the tick back when `at` is null.
+ * @throws HttpError for a row or session that isn’t there
+ */
 export async function setTick(
   tx: Tx,
   id: string,
@@ -162,6 +175,7 @@ export async function setTick(
   return readCard(tx, id)
 }
 
+/** Keeps trouble reported from home; the same report sent twice is kept once. */
 export async function addReport(
   tx: Tx,
   cardId: string,

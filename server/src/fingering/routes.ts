@@ -3,6 +3,7 @@ import { byLikelihood, heldFor, moveFinder } from '@halitus/core/fingering'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
+/** Questions about moves between fingerings. */
 export const fingeringRoutes = (): Routes =>
   routes().on(ROUTES.move, ({ body }) => {
     const inst = instrument(body.instrument)

@@ -14,6 +14,7 @@ export class HttpError extends Error {
   }
 }
 
+/** What answers to an id that nothing has: `notFound('The lesson “x”')`. */
 export const notFound = (what: string) => new HttpError('not-found', `${what} isn’t here.`)
 /** Somebody saved in between; the newer state must be looked at first. */
 export const conflict = (message: string) => new HttpError('changed-meanwhile', message)

@@ -19,6 +19,7 @@ export interface Routes {
   ): Routes
 }
 
+/** A router to which routes of the contract are added one after another. */
 export function routes(): Routes {
   const router = Router()
   const all: Routes = {

@@ -9,6 +9,7 @@ import {
 } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
+/** The instruments and their charts. */
 export const instrumentRoutes = (): Routes =>
   routes()
     .on(ROUTES.instruments, () => ({

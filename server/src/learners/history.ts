@@ -1,6 +1,6 @@
 import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { attention } from '@halitus/core/practice'
+import { attention, sessionsDone } from '@halitus/core/practice'
 import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
 import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
 import { isBefore } from '@halitus/core/time'
@@ -47,7 +47,7 @@ export function attentionOf(known: KnownOfLearner, on: string, today: string, ob
         card: {
           from: card.from,
           sessions: card.sessions,
-          sessionsDone: new Set(card.ticks.map((t) => t.session)).size,
+          sessionsDone: sessionsDone(card),
         },
       }),
       reports: known.cards.at(-1)?.reports ?? [],

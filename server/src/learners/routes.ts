@@ -10,6 +10,7 @@ const stageOf = (text: string): Stage => {
   return stage
 }
 
+/** The roster, a learner’s history, what is planned. */
 export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): Routes =>
   routes()
     .on(ROUTES.learners, async () => ({ learners: await listLearners(db.read) }))

@@ -17,10 +17,15 @@ import { conflict, HttpError, notFound } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { aimsByInstrument, attentionOf, observes } from './history.ts'
 
+/** Everyone on the roster by name, those laid aside too. */
 export async function listLearners(db: Reader): Promise<LearnerRecord[]> {
   return db.select().from(tables.learners).orderBy(asc(tables.learners.name))
 }
 
+/**
+ * One learner.
+ * @throws HttpError not-found
+ */
 export async function readLearner(db: Reader, id: string): Promise<LearnerRecord> {
   const [learner] = await db.select().from(tables.learners).where(eq(tables.learners.id, id))
   if (!learner) throw notFound(`The learner “${id}”`)
@@ -41,6 +46,7 @@ export async function entriesOf(db: Reader, learnerId: string, whole?: string): 
   return rows.map((e) => (e.lessonId === whole ? e : withoutBulk(e)))
 }
 
+/** A learner’s lessons by the time they begin. */
 export async function lessonsOf(db: Reader, learnerId: string): Promise<LessonRecord[]> {
   return db
     .select()
@@ -49,6 +55,7 @@ export async function lessonsOf(db: Reader, learnerId: string): Promise<LessonRe
     .orderBy(asc(tables.lessons.startsAt))
 }
 
+/** What is planned for a learner, stop by stop. */
 export async function plansOf(db: Reader, learnerId: string): Promise<Plan[]> {
   const rows = await db.select().from(tables.plans).where(eq(tables.plans.learnerId, learnerId))
   return rows.map(({ stage, text, version }) => ({ stage, text, version }))
@@ -79,6 +86,10 @@ export async function learnerAnswer(db: Reader, id: string, today: string): Prom
   }
 }
 
+/**
+ * Adds a learner; one sent twice with an id is there once.
+ * @throws HttpError other-content
+ */
 export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string): Promise<LearnerRecord> {
   const learner: LearnerRecord = { ...input, id: input.id ?? randomUUID(), archived: false, createdAt }
   // What may be changed later may differ when the same message comes again.
@@ -88,6 +99,10 @@ export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string)
   return record
 }
 
+/**
+ * Changes a learner.
+ * @throws HttpError for an instrument left out on which there are lessons
+ */
 export async function changeLearner(tx: Tx, id: string, patch: LearnerPatch): Promise<LearnerRecord> {
   await readLearner(tx, id)
   if (patch.instruments) {

@@ -4,6 +4,7 @@ import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { addEntry, addLesson, composeCardOf, finishLesson, lessonAnswer, removeEntry } from './store.ts'
 
+/** Lessons and what happens in them. */
 export const lessonRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.addLesson, ({ params, body }) => db.write((tx) => addLesson(tx, params.id, body)))

@@ -18,12 +18,17 @@ import {
 } from '../learners/index.ts'
 import { readStudio } from '../studio/index.ts'
 
+/**
+ * One lesson.
+ * @throws HttpError not-found
+ */
 export async function readLesson(db: Reader, id: string): Promise<LessonRecord> {
   const [lesson] = await db.select().from(tables.lessons).where(eq(tables.lessons.id, id))
   if (!lesson) throw notFound(`The lesson “${id}”`)
   return lesson
 }
 
+/** Adds a lesson on an instrument that the learner plays; one sent twice is there once. */
 export async function addLesson(tx: Tx, learnerId: string, input: LessonInput): Promise<LessonRecord> {
   playsIt(await readLearner(tx, learnerId), input.instrument)
   const lesson: LessonRecord = { ...input, learnerId, finishedAt: null }
@@ -99,6 +104,7 @@ export async function removeEntry(tx: Tx, lessonId: string, id: string): Promise
   return entry
 }
 
+/** Finishes a lesson at a moment, or reopens it when `at` is null. */
 export async function finishLesson(tx: Tx, id: string, at: string | null): Promise<LessonRecord> {
   await readLesson(tx, id)
   await tx.update(tables.lessons).set({ finishedAt: at }).where(eq(tables.lessons.id, id))

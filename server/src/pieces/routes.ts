@@ -6,6 +6,7 @@ import { readStudio } from '../studio/index.ts'
 import { technicianPdf } from './pdf.ts'
 import { addPiece, addService, piecesOf, readPiece, removeService } from './store.ts'
 
+/** Instruments that can be touched, and what happened to them. */
 export const pieceRoutes = (db: Database): Routes =>
   routes()
     .on(ROUTES.pieces, async ({ params }) => ({ pieces: await piecesOf(db.read, params.id) }))

@@ -10,6 +10,7 @@ import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { notFound } from '../http/index.ts'
 import { playsIt, readLearner } from '../learners/index.ts'
 
+/** A learner’s instruments by name, with their history. */
 export async function piecesOf(db: Reader, learnerId: string): Promise<PieceAnswer[]> {
   await readLearner(db, learnerId)
   const pieces = await db
@@ -31,6 +32,10 @@ export async function piecesOf(db: Reader, learnerId: string): Promise<PieceAnsw
   return pieces.map((p) => ({ ...p, services: services.filter((s) => s.pieceId === p.id) }))
 }
 
+/**
+ * One instrument with its history.
+ * @throws HttpError not-found
+ */
 export async function readPiece(db: Reader, id: string): Promise<PieceAnswer> {
   const [piece] = await db.select().from(tables.pieces).where(eq(tables.pieces.id, id))
   if (!piece) throw notFound(`The instrument “${id}”`)
@@ -42,6 +47,10 @@ export async function readPiece(db: Reader, id: string): Promise<PieceAnswer> {
   return { ...piece, services }
 }
 
+/**
+ * Adds an instrument; one sent twice is there once.
+ * @throws HttpError other-content
+ */
 export async function addPiece(tx: Tx, learnerId: string, input: PieceInput): Promise<PieceAnswer> {
   playsIt(await readLearner(tx, learnerId), input.instrument)
   const piece = { ...input, learnerId }
@@ -51,6 +60,7 @@ export async function addPiece(tx: Tx, learnerId: string, input: PieceInput): Pr
   return readPiece(tx, input.id)
 }
 
+/** Notes a fault, a service or a word for the technician; one sent twice is noted once. */
 export async function addService(tx: Tx, pieceId: string, input: ServiceInput): Promise<PieceAnswer> {
   await readPiece(tx, pieceId)
   const service = { ...input, pieceId }
@@ -60,6 +70,10 @@ export async function addService(tx: Tx, pieceId: string, input: ServiceInput): 
   return readPiece(tx, pieceId)
 }
 
+/**
+ * Takes a note back and gives it.
+ * @throws HttpError not-found
+ */
 export async function removeService(tx: Tx, pieceId: string, id: string): Promise<ServiceRecord> {
   const piece = await readPiece(tx, pieceId)
   const service = piece.services.find((s) => s.id === id)

@@ -6,6 +6,7 @@ import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { addReed, addUse, allShelves, changeReed, removeUse, shelvesOf } from './store.ts'
 
+/** Reeds, what they were played, and advice. */
 export const reedRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.shelves, async () => ({ shelves: await allShelves(db.read, wallClock(now())) }))

@@ -21,6 +21,10 @@ import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
 import { listLearners, playsIt, readLearner } from '../learners/index.ts'
 
+/**
+ * One reed, deleted ones too.
+ * @throws HttpError not-found
+ */
 export async function readReed(db: Reader, id: string): Promise<ReedRecord> {
   const [reed] = await db.select().from(tables.reeds).where(eq(tables.reeds.id, id))
   if (!reed) throw notFound(`The reed “${id}”`)
@@ -100,6 +104,7 @@ export async function shelvesOf(db: Reader, learnerId: string, now: string): Pro
     )
 }
 
+/** The shelves of everyone who isn’t laid aside. */
 export async function allShelves(db: Reader, now: string): Promise<ShelfAnswer[]> {
   const shelves: ShelfAnswer[] = []
   for (const learner of await listLearners(db))
@@ -107,6 +112,7 @@ export async function allShelves(db: Reader, now: string): Promise<ShelfAnswer[]
   return shelves
 }
 
+/** Adds a reed to an instrument that takes one; one sent twice is there once, as it is now. */
 export async function addReed(tx: Tx, learnerId: string, input: ReedInput): Promise<ReedRecord> {
   playsIt(await readLearner(tx, learnerId), input.instrument)
   if (instrument(input.instrument).reed === null)
@@ -182,6 +188,10 @@ export async function addUse(tx: Tx, reedId: string, use: ReedUseInput): Promise
   return record
 }
 
+/**
+ * Takes a use back and gives it.
+ * @throws HttpError not-found
+ */
 export async function removeUse(tx: Tx, reedId: string, id: string): Promise<ReedUseRecord> {
   const [use] = await tx
     .select()

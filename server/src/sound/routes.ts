@@ -9,6 +9,10 @@ import { analyseApart } from './apart.ts'
 const LARGEST_BYTES = 60_000_000
 const LONGEST_S = 600
 
+/**
+ * Sound files analysed.
+ * @param a4Hz the studio’s reference pitch, Hz
+ */
 export function soundRoutes(a4Hz: () => Promise<number>): Routes {
   const r = routes()
   r.router.use(ROUTES.analyse.path, express.raw({ type: () => true, limit: LARGEST_BYTES }))

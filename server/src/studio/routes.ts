@@ -4,6 +4,7 @@ import type { Database } from '../db/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
 import { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
 
+/** The studio itself, and the whole of it as one file. */
 export const studioRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.studio, () => readStudio(db.read))

@@ -10,6 +10,7 @@ import { tables, type Reader, type Tx } from '../db/index.ts'
 
 const ONLY = 1
 
+/** Name, place, A4 in Hz and schools; a plain start while nothing was written. */
 export async function readStudio(db: Reader): Promise<StudioInput> {
   const [row] = await db.select().from(tables.studio).where(eq(tables.studio.id, ONLY))
   return row
@@ -17,6 +18,7 @@ export async function readStudio(db: Reader): Promise<StudioInput> {
     : { name: 'My studio', place: '', a4Hz: 440, schools: {} }
 }
 
+/** Writes them, all at once. */
 export async function writeStudio(tx: Tx, input: StudioInput): Promise<StudioInput> {
   await tx
     .insert(tables.studio)

@@ -57,5 +57,6 @@ async function readToday(db: Reader, date: string): Promise<TodayAnswer> {
   }
 }
 
+/** Who comes on a day. */
 export const todayRoutes = (db: Database, now: () => Date): Routes =>
   routes().on(ROUTES.today, ({ query }) => readToday(db.read, query.date ?? dayOf(wallClock(now()))))

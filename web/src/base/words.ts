@@ -10,6 +10,7 @@ export const STAGE_NAMES: Record<Stage, string> = {
   tune: 'Tune',
   home: 'Home',
 }
+/** 1 for the first stop of a lesson: the key that goes there. */
 export const stageNumber = (stage: Stage) => STAGES.indexOf(stage) + 1
 
 /** `2026-03-20T18:20` → `18:20`. */
@@ -21,10 +22,13 @@ export const dayName = (iso: string) =>
     day: 'numeric',
     month: 'short',
   })
+/** When something that lasts so many minutes ends: `endClock('2026-03-20T18:50:00', 30) // '19:20'`. */
 export const endClock = (iso: string, minutes: number) =>
   new Date(new Date(iso).getTime() + minutes * 60_000).toTimeString().slice(0, 5)
+/** A whole number with its sign, a real minus: `signed(-3.6) // '−4'`. */
 export const signed = (n: number) =>
   n > 0.5 ? `+${Math.round(n)}` : n < -0.5 ? `−${Math.abs(Math.round(n))}` : '0'
+/** With a capital first letter. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 /** Local date and time as the contract writes it. */
 export const localNow = (date = new Date()): string => wallClock(date)

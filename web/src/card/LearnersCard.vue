@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { sessionsDone, TROUBLE_WORDS } from '@halitus/core/practice'
 import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
@@ -31,19 +32,14 @@ useEventListener(window, 'focus', load)
 const inst = computed(() => (card.value ? instrument(card.value.instrument) : undefined))
 const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
 const ticked = computed(() => new Set(card.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
-const practised = computed(() => new Set(card.value?.ticks.map((t) => t.session)).size)
+const practised = computed(() => (card.value ? sessionsDone(card.value) : 0))
 async function toggle(row: string, session: number) {
   const changed = await notices.attempt(() =>
     api.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
   )
   if (changed) card.value = changed
 }
-const TROUBLE_NAMES: Record<Trouble, string> = {
-  dizzy: 'Dizzy',
-  sore: 'Sore',
-  'no-sound': 'No sound',
-  other: 'Something else',
-}
+const TROUBLE_NAMES: Record<string, string> = { ...TROUBLE_WORDS, other: 'Something else' }
 async function send() {
   const kind = trouble.value
   if (!kind) return

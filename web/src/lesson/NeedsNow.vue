@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { sessionsDone } from '@halitus/core/practice'
 import { capital } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
@@ -10,9 +11,7 @@ const props = defineProps<{ answer: LessonAnswer }>()
 const lesson = useLesson()
 const practised = computed(() => {
   const card = props.answer.lastCard
-  return card
-    ? `${new Set(card.ticks.map((t) => t.session)).size} of ${card.sessions} sessions`
-    : 'no card yet'
+  return card ? `${sessionsDone(card)} of ${card.sessions} sessions` : 'no card yet'
 })
 /** What was worked on last comes first; more than three aims at once are none. */
 const aims = computed(() => lesson.aims.slice(0, 3))

@@ -4,7 +4,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
 import { PRESETS, type Performance } from '@halitus/core/player'
-import { untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
+import { median, untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
 import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
 import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
 
@@ -28,8 +28,6 @@ export interface Take {
   /** Judges and keeps; a sentence when it can't be taken. */
   judge(measurement: Measurement, provenance: Provenance): Promise<string | undefined> | string | undefined
 }
-
-const median = (x: number[]) => [...x].sort((a, b) => a - b)[x.length >> 1] ?? 0
 
 /** Listens: to the microphone, the simulated player or a file; shows what is heard while it is heard. */
 export const useListening = defineStore('listening', () => {

@@ -19,7 +19,7 @@ const rows = computed(() =>
       value: now?.id ?? '',
       objection: (now ?? usual).objection,
       options: [
-        { value: '', label: props.fallback ? `As the studio: ${usual.words}` : `Usual: ${usual.words}` },
+        { value: '', label: `${usual.words} (${props.fallback ? 'studio' : 'usual'})` },
         ...school.choices.map((c) => ({ value: c.id, label: c.words })),
       ],
     }
@@ -51,7 +51,7 @@ function choose(id: string, value: string | undefined) {
 <style scoped>
 .schools {
   display: grid;
-  grid-template-columns: minmax(130px, auto) minmax(0, 1fr);
+  grid-template-columns: minmax(110px, 0.7fr) minmax(0, 1fr);
   gap: 8px 14px;
   align-items: center;
 }

@@ -1,6 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { doubleReedAdjustments } from '../double-reed.ts'
+import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { BASSOON_SETUP } from './setup.ts'
@@ -84,6 +84,7 @@ export const bassoon = define({
       words: 'a rattling crow of many voices; on the crook about C♯',
     },
     adjustments: doubleReedAdjustments(true),
+    soak: DOUBLE_REED_SOAK,
   },
   gauges: [
     tipOpening([0.8, 1.4]),

@@ -73,6 +73,7 @@ export const chanter = define({
     kind: 'chanter',
     crow: { pitchClass: null, octaves: false, words: 'a steady sound under constant pressure' },
     adjustments: ADJUSTMENTS,
+    soak: null,
   },
   gauges: [
     seatDepth(

@@ -1,6 +1,6 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { doubleReedAdjustments } from '../double-reed.ts'
+import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { OBOE_SETUP } from './setup.ts'
@@ -59,6 +59,7 @@ export const oboe = define({
     // Common practice, no source.
     crow: { pitchClass: 'C', octaves: true, words: 'C in octaves, in balance' },
     adjustments: doubleReedAdjustments(false),
+    soak: DOUBLE_REED_SOAK,
   },
   gauges: [
     tipOpening([0.5, 0.9]),

@@ -3,6 +3,7 @@ import { Button, Segmented } from 'ant-design-vue'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
+import { daysBetween } from '@halitus/core/time'
 import { useLesson } from '@/lesson/index.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 
@@ -10,13 +11,13 @@ const lesson = useLesson()
 /** A learner's first three lessons take the smallest sounding part only. */
 const lessonsBefore = computed(() => new Set(lesson.earlier.map((e) => e.lessonId)).size)
 const sequence = ref<'first' | 'full'>(lessonsBefore.value < 3 ? 'first' : 'full')
-const FOUR_WEEKS_MS = 28 * 86_400_000
+const LATELY_DAYS = 28
 
 const wrongLately = computed(() => {
-  const from = Date.parse(lesson.answer?.lesson.startsAt ?? '') - FOUR_WEEKS_MS
+  const now = lesson.answer?.lesson.startsAt ?? ''
   return lesson
     .ofKind(lesson.earlier, 'setup')
-    .filter((e) => e.data.verdict === 'wrong' && Date.parse(e.at) >= from)
+    .filter((e) => e.data.verdict === 'wrong' && daysBetween(e.at, now) <= LATELY_DAYS)
 })
 const steps = computed(() =>
   lesson.inst

@@ -11,17 +11,16 @@ type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
 const lesson = useLesson()
 const tools = useTools()
 const view = ref<View>('checklist')
-const kind = computed(() => lesson.inst?.reed?.kind ?? null)
+const reed = computed(() => lesson.inst?.reed ?? null)
 const views = computed(() => [
   { value: 'checklist' as View, label: 'Checklist' },
   { value: 'gauge' as View, label: 'Gauge' },
-  ...(kind.value ? [{ value: 'reed' as View, label: 'Reed' }] : []),
+  ...(reed.value ? [{ value: 'reed' as View, label: 'Reed' }] : []),
   { value: 'instrument' as View, label: 'Instrument' },
 ])
 /** Soaking and rest times are common practice; drying is chosen by Halitus. */
 const timers = computed(() => [
-  ...(kind.value === 'single' ? [{ name: 'Soak a side', seconds: 30 }] : []),
-  ...(kind.value === 'double' ? [{ name: 'Soak', seconds: 150 }] : []),
+  ...(reed.value?.soak ? [reed.value.soak] : []),
   { name: 'Rest', seconds: 180 },
   { name: 'Dry', seconds: 600 },
 ])

@@ -4,6 +4,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { check, ContractError, learnerInput, type LearnerInput } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
+import { ATTITUDE } from '@halitus/core/schools'
 import { api, ApiError } from '@/api/index.ts'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
@@ -55,7 +56,10 @@ watch(open, async (now) => {
 /** What the chosen instruments' teachers disagree on, each school once. */
 const schools = computed(() => [
   ...new Map(
-    form.instruments.flatMap((id) => instrument(id).schools).map((school) => [school.id, school]),
+    form.instruments
+      .flatMap((id) => instrument(id).schools)
+      .filter((school) => school !== ATTITUDE)
+      .map((school) => [school.id, school]),
   ).values(),
 ])
 const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name }))
@@ -90,13 +94,16 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
       <label for="l-sessions">Sessions a week</label>
       <InputNumber id="l-sessions" v-model:value="form.sessionsPerWeek" :min="1" :max="7" />
-      <template v-if="schools.length">
-        <span>Schools</span>
-        <details class="schools">
-          <summary>Where teachers disagree: as the studio, unless chosen here</summary>
+      <span>Schools</span>
+      <div>
+        <SchoolChoices v-model="form.schools" :schools="[ATTITUDE]" :fallback="studioSchools" />
+        <details v-if="schools.length" class="schools">
+          <summary>
+            More, where teachers of {{ form.instruments.length > 1 ? 'these' : 'this' }} disagree
+          </summary>
           <SchoolChoices v-model="form.schools" :schools="schools" :fallback="studioSchools" />
         </details>
-      </template>
+      </div>
       <label for="l-note">Note</label>
       <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
       <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
@@ -117,7 +124,9 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   grid-template-columns: 1fr 1fr;
   gap: 4px;
 }
+
 .schools {
+  margin-top: 8px;
   max-height: 300px;
   overflow: auto;
 }

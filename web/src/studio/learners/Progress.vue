@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import { sessionsDone } from '@halitus/core/practice'
 import { progressOf, type Series } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, instantOf } from '@halitus/core/time'
@@ -65,7 +66,7 @@ const weeks = computed(() =>
     id: c.id,
     from: c.from,
     planned: c.sessions,
-    done: new Set(c.ticks.map((t) => t.session)).size,
+    done: sessionsDone(c),
   })),
 )
 const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())

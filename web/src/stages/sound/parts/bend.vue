@@ -102,7 +102,7 @@ const x = (cents: number) => W / 2 + (cents / reach.value) * (W / 2 - 30)
         <label for="bend-part">Part</label>
         <Choice id="bend-part" v-model="part" :options="parts.map((p) => ({ value: p.id, label: p.part }))" />
         <span v-if="chosen?.concert"
-          >sounds near concert {{ chosen.concert.replace('#', '♯') }} ({{ chosen.source }})</span
+          >near concert {{ chosen.concert.replace('#', '♯') }} ({{ chosen.source }})</span
         >
       </template>
     </TakeHead>

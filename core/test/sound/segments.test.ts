@@ -1,0 +1,263 @@
+import { describe, expect, it } from 'vitest'
+import { hzOfMidi } from '@halitus/core/pitch'
+import { longTone, reportOf } from '@halitus/core/sound'
+import { trackOf, type Part } from './tracks.ts'
+
+/** Quiet before and after, so that edges are edges. */
+const QUIET: Part = [30, 0, -80]
+const report = (...parts: Part[]) => {
+  const track = trackOf([QUIET, ...parts, QUIET])
+  return reportOf(track, track.timeS.length / 100)
+}
+const notes = (...parts: Part[]) =>
+  report(...parts).notes.map((n) => `${n.written} ${(n.endS - n.startS).toFixed(2)}`)
+
+// Thresholds chosen by Halitus: each with a case just below, at and just above.
+describe('what is one note', () => {
+  it('has its times, name and pitch', () => {
+    const { notes: found, durationS, onsets } = report([100, 69])
+    expect(found).toHaveLength(1)
+    expect(found[0]).toMatchObject({ written: 'A4', concert: 'A4' })
+    expect(found[0]!.startS).toBeCloseTo(0.3, 9)
+    expect(found[0]!.endS).toBeCloseTo(1.3, 9)
+    expect(found[0]!.hz).toBeCloseTo(440, 3)
+    expect(found[0]!.cents).toBeCloseTo(0, 3)
+    expect(durationS).toBeCloseTo(1.6, 9)
+    expect(onsets).toEqual([{ timeS: found[0]!.startS, kind: 'tongued' }])
+  })
+  it.each([
+    [7, 0],
+    [8, 1],
+    [9, 1],
+  ])('%i frames of 10 ms give %i notes', (count, found) =>
+    expect(report([count, 69]).notes).toHaveLength(found),
+  )
+  it.each([
+    [0.79, 1],
+    [0.81, 2],
+    [-0.79, 1],
+    [-0.81, 2],
+  ])('a step of %f semitones gives %i notes', (step, found) =>
+    expect(report([60, 69], [60, 69 + step]).notes).toHaveLength(found),
+  )
+  it('isn’t broken by one stray frame, and is by two', () => {
+    expect(notes([60, 69], [1, 72], [60, 69])).toEqual(['A4 1.21'])
+    expect(report([60, 69], [1, 72], [60, 69]).cracks).toHaveLength(0)
+    expect(report([60, 69], [2, 72], [60, 69]).cracks).toHaveLength(1)
+  })
+  it('follows a slow glide to where it goes', () =>
+    expect(report([200, (i) => 69 + i / 100]).notes).toHaveLength(1))
+  it.each([
+    [4, 1],
+    [5, 2],
+  ])('resumes after %i frames without pitch at the same level: %i notes', (gap, found) =>
+    expect(report([60, 69], [gap, 0, -20], [60, 69]).notes).toHaveLength(found),
+  )
+  it.each([
+    [-24.9, 1],
+    [-25, 2],
+    [-26, 2],
+  ])('a gap that falls to %f dB gives %i notes', (db, found) =>
+    expect(report([60, 69], [3, 0, db], [60, 69]).notes).toHaveLength(found),
+  )
+})
+
+describe('a stroke of the tongue', () => {
+  const dent = (depth: number): Part[] => [
+    [60, 69],
+    [1, 69, -20 - depth / 2],
+    [1, 69, -20 - depth],
+    [1, 69, -20 - depth / 2],
+    [60, 69],
+  ]
+  it.each([
+    [4.9, 1],
+    [5, 2],
+    [9, 2],
+  ])('of %f dB cuts the note into %i', (depth, found) =>
+    expect(report(...dent(depth)).notes).toHaveLength(found),
+  )
+  it('isn’t found in a swell', () =>
+    expect(report([200, 69, (i) => -40 + i / 10], [200, 69, (i) => -20 - i / 10]).notes).toHaveLength(1))
+  it('is counted a second, and its unevenness', () => {
+    const strokes = (...gaps: number[]): Part[] =>
+      gaps.flatMap((g): Part[] => [
+        [g - 3, 69],
+        [3, 0, -60],
+      ])
+    const even = report(...strokes(20, 20, 20, 20, 20)).tongue
+    expect(even.rateHz).toBeCloseTo(5, 6)
+    expect(even.jitterMs).toBeCloseTo(0, 6)
+    const uneven = report(...strokes(18, 22, 18, 22, 20)).tongue
+    expect(uneven.rateHz).toBeCloseTo(5, 6)
+    expect(uneven.jitterMs).toBeCloseTo(20, 6)
+    // A pause between groups is no stroke: 1.8 times the usual gap and more.
+    expect(report(...strokes(20, 20, 20, 60, 20)).tongue.rateHz).toBeCloseTo(5, 6)
+    expect(report(...strokes(20, 20, 20, 35, 20)).tongue.rateHz).toBeCloseTo(4 / 0.95, 6)
+    expect(report(...strokes(20, 20, 20)).tongue).toEqual({ rateHz: null, jitterMs: null })
+    expect(report(...strokes(20, 20, 20, 20)).tongue.rateHz).toBeCloseTo(5, 6)
+  })
+})
+
+describe('how a note begins', () => {
+  const ramp = (frames: number): Part[] => [
+    [frames, 69, (i) => -50 + (30 * i) / frames],
+    [80, 69],
+  ]
+  it('is tongued when the level is there at once, by air when it comes slowly', () => {
+    expect(report(...ramp(1)).notes[0]!.start.kind).toBe('tongued')
+    expect(report(...ramp(14)).notes[0]!.start).toMatchObject({ kind: 'air' })
+    expect(report(...ramp(14)).notes[0]!.start.riseMs).toBeCloseTo(130, 6)
+  })
+  it('is slurred when it follows another without a gap or a fall', () => {
+    const kinds = (...parts: Part[]) => report(...parts).notes.map((n) => n.start.kind)
+    expect(kinds([60, 69], [60, 71])).toEqual(['tongued', 'slurred'])
+    expect(kinds([60, 69], [6, 0, -20], [60, 71])).toEqual(['tongued', 'slurred'])
+    expect(kinds([60, 69], [7, 0, -20], [60, 71])).toEqual(['tongued', 'tongued'])
+    expect(kinds([60, 69], [3, 0, -40], [60, 71])).toEqual(['tongued', 'tongued'])
+  })
+  it('tells how far off the first tenth of a second was', () => {
+    const late = report([10, 68.5], [90, 69]).notes[0]!
+    expect(late.start.offsetCents).toBeCloseTo(-50, 0)
+    expect(report([90, 69], [10, 68.6]).notes[0]!.end.offsetCents).toBeLessThan(-5)
+  })
+})
+
+describe('accidents', () => {
+  it.each([
+    [5.99, 'crack'],
+    [6.01, 'squeak'],
+    [7, 'squeak'],
+    [19, 'squeak'],
+    [-5, 'crack'],
+  ])('a visit %f semitones away is a %s, and the note goes on', (by, kind) => {
+    const found = report([60, 62], [18, 62 + by], [60, 62])
+    expect(found.notes).toHaveLength(1)
+    expect([found.squeaks.length, found.cracks.length]).toEqual(kind === 'squeak' ? [1, 0] : [0, 1])
+    const [accident] = kind === 'squeak' ? found.squeaks : found.cracks
+    expect(accident!.startS).toBeCloseTo(0.9, 1)
+    expect(accident!.endS).toBeCloseTo(1.08, 1)
+  })
+  it.each([
+    [35, 1, 1],
+    [37, 3, 0],
+  ])('a visit of %i frames leaves %i notes and %i squeaks', (frames, left, squeaks) => {
+    const found = report([60, 62], [frames, 81], [60, 62])
+    expect([found.notes.length, found.squeaks.length]).toEqual([left, squeaks])
+  })
+  it('name the partial they went to, from and to', () => {
+    const [squeak] = report([60, 62], [18, 62 + 19.02], [60, 62]).squeaks
+    expect(squeak).toMatchObject({ partial: 3 })
+    expect(squeak!.fromHz).toBeCloseTo(hzOfMidi(62), 2)
+    expect(squeak!.toHz).toBeCloseTo(hzOfMidi(81.02), 2)
+  })
+  it('that don’t come back to the note are another note', () =>
+    expect(report([60, 62], [18, 81], [60, 65]).notes).toHaveLength(3))
+  it.each([
+    [10, 100, 1],
+    [20, 100, 1],
+    [21, 100, 0],
+    [20, 41, 1],
+    [20, 40, 0],
+  ])('%i frames too high before %i frames of the note: %i squeaks', (high, then, squeaks) => {
+    const found = report([high, 74], [then, 62])
+    expect(found.squeaks).toHaveLength(squeaks)
+    expect(found.notes).toHaveLength(squeaks ? 1 : 2)
+  })
+  it('a note that starts a third too high is no squeak', () =>
+    expect(report([10, 66], [100, 62]).squeaks).toHaveLength(0))
+  it.each([
+    [10, 1],
+    [20, 1],
+    [22, 0],
+  ])('%i frames too high at the end: %i squeaks', (high, squeaks) =>
+    expect(report([100, 62], [high, 74]).squeaks).toHaveLength(squeaks),
+  )
+  it('are none on held tones, slurs and tongued strings', () => {
+    for (const parts of [
+      [[300, 62]],
+      [
+        [60, 62],
+        [60, 64],
+        [60, 66],
+        [60, 67],
+      ],
+      [
+        [20, 62],
+        [4, 0, -60],
+        [20, 62],
+        [4, 0, -60],
+        [20, 62],
+      ],
+    ] as Part[][]) {
+      const found = report(...parts)
+      expect([found.squeaks, found.cracks]).toEqual([[], []])
+    }
+  })
+})
+
+describe('the numbers of a note (exact)', () => {
+  const note = (...parts: Part[]) => report(...parts).notes[0]!
+  const SINE = (cents: number, rateHz: number) => (i: number) =>
+    69 + (cents / 100) * Math.sin((2 * Math.PI * rateHz * i) / 100)
+
+  it('drift is that of the line over the whole length', () => {
+    const falling = note([200, (i) => 69 - (0.4 * i) / 200])
+    expect(falling.driftCents).toBeCloseTo(-40, 0)
+    expect(falling.steadinessCents).toBeLessThan(0.1)
+  })
+  it('steadiness is the spread about it: a sine of 10 cents has 7.1', () => {
+    const shaky = note([400, SINE(10, 5)])
+    expect(shaky.steadinessCents).toBeCloseTo(10 / Math.SQRT2, 1)
+    expect(Math.abs(shaky.driftCents)).toBeLessThan(1)
+  })
+  it('wobble has depth and rate, and neither where it is too short to tell', () => {
+    const { wobble } = note([400, SINE(10, 5)])
+    // A whole number of turns in what is looked at, 3.9 s.
+    expect(Math.abs(wobble.rateHz! - 5)).toBeLessThan(0.13)
+    // The window sees a little less than there is; that is corrected for by a few percent.
+    expect(wobble.depthCents).toBeGreaterThan(9.9)
+    expect(wobble.depthCents).toBeLessThan(10.5)
+    expect(note([400, SINE(10, 1)]).wobble.depthCents).toBeLessThan(1)
+    expect(note([80, SINE(10, 5)]).wobble).toEqual({ depthCents: null, rateHz: null })
+    expect(note([100, SINE(10, 5)]).wobble.rateHz).not.toBeNull()
+  })
+  it('loud against soft is read at the loudest and the quietest moment, drift taken off', () => {
+    const level = (i: number) => -30 + 10 * (1 - Math.abs(i / 200 - 1))
+    const sagging = note([400, (i) => 69 - 0.002 * (level(i) + 30) * 10, level])
+    // Read over a quarter of a second, which takes a little off a pointed swell.
+    expect(sagging.rangeDb).toBeGreaterThan(8.8)
+    expect(sagging.rangeDb).toBeLessThan(10)
+    expect(sagging.sagCents / sagging.rangeDb).toBeCloseTo(-2, 1)
+    expect(note([400, 69]).rangeDb).toBeCloseTo(0, 6)
+  })
+  it.each([
+    [0.8, 6.02],
+    [0.9, 9.54],
+    [0.99, 19.96],
+  ])('harmonics to noise of clarity %f are %f dB (10 lg c / (1 − c))', (clarity, db) => {
+    const track = trackOf([QUIET, [100, 69], QUIET], clarity)
+    expect(reportOf(track, 1.6).notes[0]!.hnrDb).toBeCloseTo(db, 1)
+  })
+  it('how fast it falls silent', () => {
+    expect(note([100, 69]).end.fallMs).toBe(0)
+    expect(note([100, 69], [12, 69, (i) => -20 - 2 * i]).end.fallMs).toBeCloseTo(100, -1)
+  })
+  it('are written for the instrument and tuned to the studio', () => {
+    const track = trackOf([QUIET, [100, 69], QUIET])
+    expect(reportOf(track, 1.6, { transposition: -2 }).notes[0]).toMatchObject({
+      written: 'B4',
+      concert: 'A4',
+    })
+    expect(reportOf(track, 1.6, { a4Hz: 445 }).notes[0]!.cents).toBeCloseTo(1200 * Math.log2(440 / 445), 2)
+  })
+})
+
+describe('the long tone of a recording', () => {
+  it('is the longest note; none where none was heard', () => {
+    const found = longTone(report([40, 62], [20, 0, -80], [90, 65], [20, 0, -80], [60, 67]))!
+    expect(found.written).toBe('F4')
+    expect(found.lengthS).toBeCloseTo(0.9, 9)
+    expect(longTone(report())).toBeUndefined()
+  })
+})
