@@ -2,7 +2,7 @@
 // npm run mutate                all folders of core
 // npm run mutate -- records     some of them; the other folders' last reports are kept and counted
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { installPackages, root } from './setup.mjs'
 
@@ -18,10 +18,9 @@ for (const folder of asked.length ? asked : all) {
   const json = join(reports, `${folder}.json`)
   rmSync(json, { force: true })
   const options = join(reports, `${folder}.config.mjs`)
-  const { writeFileSync } = await import('node:fs')
   writeFileSync(
     options,
-    `import base from '../../stryker.config.mjs'\nexport default { ...base, mutate: ${JSON.stringify([`core/src/${folder}/**/*.ts`, ...excluded])}, jsonReporter: { fileName: ${JSON.stringify(json)} } }\n`,
+    `import base from '../../stryker.config.mjs'\nexport default { ...base, mutate: ${JSON.stringify([`core/src/${folder}/**/*.ts`, ...excluded])}, jsonReporter: { fileName: ${JSON.stringify(json)} }, incremental: true, incrementalFile: ${JSON.stringify(join(reports, `${folder}.incremental.json`))} }\n`,
   )
   console.log(`\n${folder}`)
   spawnSync(join(root, 'node_modules', '.bin', 'stryker'), ['run', options], {

@@ -104,7 +104,7 @@ describe('the open lesson', () => {
     expect(lesson.noted[0]?.simulated).toBe(true)
     expect(lesson.said('sound')).toBe('tried')
     expect(lesson.done).toEqual([])
-    expect(lesson.aims).toEqual([])
+    expect(lesson.aims.map((a) => `${a.about} ${a.value}`)).toEqual(['G4 4'])
   })
   it('teaches as the learner’s schools say, then the studio’s', async () => {
     pretendServer()

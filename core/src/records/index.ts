@@ -25,6 +25,7 @@ export {
   concernsOf,
   ENTRY_KINDS,
   factsOf,
+  firstAims,
   goalOf,
   inventLesson,
   lineWords,

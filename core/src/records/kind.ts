@@ -44,6 +44,8 @@ export interface Goal<D> {
   /** What an entry is about. */
   about(data: D): string
   title(about: string, inst: Instrument): string
+  /** What a beginner aims at before anything was measured, if this goal comes first. */
+  beginsWith?(inst: Instrument): string
   /** Least and most that a teacher may set. */
   limits: readonly [number, number]
   /** The next aim from all entries about the same thing, oldest first; never below what was just held. */

@@ -115,6 +115,7 @@ export const longTone = kindOf(schema)({
     unit: 's',
     about: keyOf,
     title: titleOf,
+    beginsWith: (inst) => noteKey(inst.teaching.firstNotes[0]!),
     limits: [1, 120],
     next: nextTarget,
   },

@@ -123,6 +123,10 @@ export function aimsOf(entries: readonly EntryRecord[], inst: Instrument): Aim[]
   return [...seen.values()]
 }
 
+/** What somebody of whom nothing is known yet aims at. */
+export const firstAims = (inst: Instrument): Aim[] =>
+  kinds.flatMap((k) => (k.goal?.beginsWith ? [aimFor([], inst, k.kind, k.goal.beginsWith(inst))] : []))
+
 /** All numbers over time, kind by kind; simulated ones left out. */
 export function progressOf(entries: readonly EntryRecord[], inst: Instrument): Series[] {
   const real = ofLearner(entries)

@@ -9,6 +9,7 @@ import {
   concernsOf,
   ENTRY_KINDS,
   factsOf,
+  firstAims,
   goalOf,
   inventLesson,
   lineWords,
@@ -204,6 +205,8 @@ describe('aims are keyed by what they are about', () => {
     expect(aimFor([on('E4', 6.7), fake], clarinet, 'long-tone', 'E4').value).toBe(7)
     expect(aimsOf([fake], clarinet)).toEqual([])
   })
+  it('begins with the first hold on the first note', () =>
+    expect(firstAims(clarinet).map((a) => `${a.title}: ${a.value} ${a.unit}`)).toEqual(['Long tone G4: 4 s']))
   it('lists every aim that was worked on, the newest first', () => {
     const entries = [on('E4', 6.7), entry('bend', GOOD.bend), on('G4', 4.2), entry('target', GOOD.target)]
     expect(aimsOf(entries, clarinet).map((a) => `${a.title} ${a.value}`)).toEqual([

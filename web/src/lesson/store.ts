@@ -12,7 +12,7 @@ import {
   type StudioInput,
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
-import { aimFor, aimsOf, lineWords, notedWords, ofKind, ofLearner } from '@halitus/core/records'
+import { aimFor, aimsOf, firstAims, lineWords, notedWords, ofKind, ofLearner } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
@@ -73,7 +73,11 @@ export const useLesson = defineStore('lesson', () => {
   /** What to aim at next about something; moves as soon as something is measured. */
   const aim = (kind: EntryKind, about: string) =>
     inst.value ? aimFor(entries.value, inst.value, kind, about) : undefined
-  const aims = computed(() => (inst.value ? aimsOf(entries.value, inst.value) : []))
+  const aims = computed(() => {
+    if (!inst.value) return []
+    const known = aimsOf(entries.value, inst.value)
+    return known.length ? known : firstAims(inst.value)
+  })
   /** What stands on the line for a stop. */
   const said = (stage: Stage) =>
     stage === 'home'

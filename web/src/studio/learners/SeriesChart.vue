@@ -52,7 +52,9 @@ const data = computed(() => {
               borderColor: c.metal,
               borderWidth: 3,
               stepped: 'middle' as const,
-              pointRadius: 0,
+              // A single aim is a short stroke: a line needs two ends.
+              pointStyle: 'line' as const,
+              pointRadius: points.value.length === 1 ? 14 : 0,
             },
           ]
         : []),
