@@ -84,9 +84,7 @@ export const bend = kindOf(
         id: `bend-${slug(last.part)}`,
         kind: 'sound' as const,
         title: `Bend the pitch: ${partOf(inst, last.part)?.part ?? last.part}`,
-        amount: observes
-          ? 'down and back up, 5 times'
-          : `down and back up, 5 times, aim ${value} cents in all`,
+        amount: observes ? '5 times down and up' : `5 times down and up, aim ${value} cents`,
         minutes: 2,
         leastMinutes: 1,
         weight: 30,

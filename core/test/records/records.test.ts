@@ -254,11 +254,11 @@ describe('the bend of a small part', () => {
         id: 'bend-mouthpiece',
         kind: 'sound',
         title: 'Bend the pitch: mouthpiece alone',
-        amount: 'down and back up, 5 times, aim 60 cents in all',
+        amount: '5 times down and up, aim 60 cents',
         minutes: 2,
       },
     ])
-    expect(rowsOf(entries, 'l1', clarinet, true)[0]!.amount).toBe('down and back up, 5 times')
+    expect(rowsOf(entries, 'l1', clarinet, true)[0]!.amount).toBe('5 times down and up')
     expect(progressOf(entries, clarinet)).toMatchObject([
       {
         kind: 'bend',

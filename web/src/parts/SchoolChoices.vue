@@ -51,7 +51,7 @@ function choose(id: string, value: string | undefined) {
 <style scoped>
 .schools {
   display: grid;
-  grid-template-columns: minmax(110px, 0.7fr) minmax(0, 1fr);
+  grid-template-columns: fit-content(42%) minmax(0, 1fr);
   gap: 8px 14px;
   align-items: center;
 }

@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { PlannedStop } from '@/lesson/index.ts'
+import { useParts } from '../parts.ts'
+
+const { kind, part } = useParts('breath')
 </script>
 
 <template>
@@ -8,6 +11,7 @@ import { PlannedStop } from '@/lesson/index.ts'
       Dizzy or tingling: stop, sit, breathe normally for a few minutes, and shorten the drill. Heart, lung,
       blood or eye pressure, pregnancy: ask a doctor before breath holding.
     </p>
+    <component :is="part" v-if="part" :key="kind" />
   </PlannedStop>
 </template>
 

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { centsBetween, heardNote } from '@halitus/core/pitch'
 import { bendRange, type EntryData } from '@halitus/core/records'
@@ -7,6 +6,7 @@ import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import AfterTake from '../AfterTake.vue'
 import TakeHead from '../TakeHead.vue'
 
 /** The small part alone: settle, bend the pitch down and back up; how far it went is how free the mouth is. */
@@ -25,6 +25,10 @@ const shown = computed(() => {
   const own = lesson.ofKind(lesson.own, 'bend').findLast((e) => e.data.part === part.value)
   return own && !listening.problem ? own : undefined
 })
+function forget() {
+  heard.value = undefined
+  listening.clear()
+}
 const whole = (x: number) => Math.round(x) || 0
 
 const take = (): Take | undefined =>
@@ -126,20 +130,7 @@ const x = (cents: number) => W / 2 + (cents / reach.value) * (W / 2 - 30)
 
     <section v-if="shown" aria-live="polite">
       <p class="verdict">{{ sentence }}</p>
-      <p class="next">
-        <span v-if="shown.provenance === 'simulated'" class="soft"
-          >Simulated: no target, card or chart moves by it.</span
-        >
-        <template v-if="!lesson.observes && aim"
-          ><b>Next: {{ aim.value }} cents.</b> {{ aim.why }}</template
-        >
-        <Button
-          v-if="shown.id"
-          size="small"
-          @click="(lesson.takeBack(shown.id), (heard = undefined), listening.clear())"
-          >Take back</Button
-        >
-      </p>
+      <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget" />
     </section>
     <p v-else class="how">
       Settle on the {{ chosen?.part }} for half a second, then let the pitch sink as far as it goes, and bring
@@ -182,13 +173,6 @@ text {
 .how {
   font-size: 20px;
   max-width: 620px;
-}
-.next {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 10px;
-  margin: 8px 0;
 }
 .caution {
   margin-top: 14px;

@@ -8,6 +8,7 @@ import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
+import AfterTake from '../AfterTake.vue'
 import TakeHead from '../TakeHead.vue'
 import { entryOf, keptCurves, thin, verdictOf } from '../measured.ts'
 
@@ -95,6 +96,10 @@ const verdict = computed(() =>
 const nextAim = computed(() =>
   shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
 )
+function forget() {
+  heard.value = undefined
+  listening.clear()
+}
 const setAim = (by: number) =>
   nextAim.value &&
   lesson.setAim(
@@ -154,24 +159,12 @@ const setAim = (by: number) =>
       </div>
     </dl>
     <p v-for="w in listening.result?.warnings" :key="w" class="soft">{{ w }}</p>
-    <p class="next">
-      <span v-if="shown.provenance === 'simulated'" class="soft"
-        >Simulated: no target, card or chart moves by it.</span
-      >
-      <template v-if="!lesson.observes && nextAim"
-        ><b>Next: {{ nextAim.value }} s.</b> {{ nextAim.why }}</template
-      >
-      <Button
-        v-if="shown.id"
-        size="small"
-        @click="(lesson.takeBack(shown.id), (heard = undefined), listening.clear())"
-        >Take back</Button
-      >
+    <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
       <template v-if="!lesson.observes">
         <Button size="small" @click="setAim(-1)">Aim lower</Button>
         <Button size="small" @click="setAim(1)">Aim higher</Button>
       </template>
-    </p>
+    </AfterTake>
   </section>
   <section v-else class="before">
     <p v-if="lastReal" class="soft">
@@ -219,12 +212,6 @@ dd {
 }
 dd b {
   font-size: 26px;
-}
-.next {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 10px;
 }
 .watch li {
   padding: 3px 0;

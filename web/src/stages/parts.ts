@@ -1,0 +1,38 @@
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import type { Stage } from '@halitus/core/contract'
+import { RECORDS, type EntryKind } from '@halitus/core/records'
+import { useListening } from '@/listening/index.ts'
+
+/** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
+const found = import.meta.glob<Component>('./*/parts/*.vue', { import: 'default' })
+
+/** The parts of a stop by kind. */
+function partsAt(stage: Stage): Partial<Record<EntryKind, Component>> {
+  return Object.fromEntries(
+    Object.entries(found).flatMap(([path, load]) => {
+      const [, where, kind] = /^\.\/([\w-]+)\/parts\/([\w-]+)\.vue$/.exec(path) ?? []
+      return where === stage && kind ? [[kind, defineAsyncComponent(load)]] : []
+    }),
+  )
+}
+
+/**
+ * What can be done at a stop, in the registry's order, and which of it is open; remembered on this device. Listening ends
+ * when another part is opened or the stop is left.
+ */
+export function useParts(stage: Stage) {
+  const listening = useListening()
+  const parts = partsAt(stage)
+  const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind])
+  const remembered = useLocalStorage<EntryKind | ''>(`halitus.part.${stage}`, '')
+  const kind = ref<EntryKind | undefined>(kinds.find((k) => k === remembered.value) ?? kinds[0])
+  const part = computed(() => kind.value && parts[kind.value])
+  const options = kinds.map((value) => ({ value, label: RECORDS[value].title }))
+  watch(kind, (now) => {
+    remembered.value = now ?? ''
+    void listening.cancel()
+  })
+  onBeforeUnmount(() => void listening.cancel())
+  return { kind, part, options }
+}
