@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest'
+import {
+  byLikelihood,
+  describeBetween,
+  describeMove,
+  heldFor,
+  moveFinder,
+  outOfStep,
+  timeline,
+  type Between,
+  type Move,
+} from '@halitus/core/fingering'
+import { fingerSystem, instrument } from '@halitus/core/instruments'
+
+const clarinet = instrument('clarinet')
+const system = fingerSystem(clarinet)
+const between = (late: string[], early: string[], sounds = 'E5'): Between => ({
+  touches: [],
+  late,
+  early,
+  sounds,
+})
+const move = (press: string[], lift: string[], stay: string[] = []): Move => ({
+  press,
+  lift,
+  stay,
+  between: [],
+  unknownStates: 0,
+})
+
+describe('a move in words', () => {
+  it.each([
+    [move(['R1'], []), 'One presses.'],
+    [move([], ['R1']), 'One lifts.'],
+    [move(['a', 'b'], ['c', 'd', 'e'], ['f']), 'Two press, three lift, one stays.'],
+    [move(['a'], [], ['b', 'c']), 'One presses, two stay.'],
+    [move([], [], ['a']), 'No finger moves: the air alone makes the change.'],
+    [
+      move(
+        Array.from({ length: 11 }, (_, i) => `${i}`),
+        [],
+      ),
+      '11 press.',
+    ],
+  ])('%#: %s', (m, words) => expect(describeMove(m)).toBe(words))
+})
+
+describe('a moment between in words', () => {
+  it.each([
+    [between(['R3'], ['R1', 'R2']), 'right ring late'],
+    [between(['R1', 'R2'], ['R3']), 'right ring early'],
+    [between(['R3'], ['R1']), 'right ring late'],
+    [
+      between(['R1', 'R2', 'L4:E'], ['x', 'y', 'z', 'w']),
+      'right index, right middle and left little: E/B key late',
+    ],
+    [between(['X9'], ['a', 'b']), 'X9 late'],
+  ])('%#: %s', (b, words) => expect(outOfStep(system, b)).toBe(words))
+  it('says what sounds before what, or that nobody knows', () => {
+    expect(describeBetween(system, between(['R3'], ['R1', 'R2'], 'Bb4'), 'B4')).toBe(
+      'Right ring late: B♭4 sounds before B4.',
+    )
+    expect(describeBetween(system, between(['R3'], ['R1', 'R2'], 'unknown'), 'B4')).toBe(
+      'Right ring late: unpitched or unknown.',
+    )
+  })
+  it('puts known notes first, then fewer fingers out of step, and changes no list', () => {
+    const list = [
+      between(['a', 'b'], ['c', 'd', 'e'], 'C5'),
+      between(['a'], ['b'], 'unknown'),
+      between(['a', 'b', 'c'], ['d'], 'D5'),
+      between(['a', 'b', 'c'], ['d', 'e', 'f'], 'E5'),
+    ]
+    const before = [...list]
+    expect(byLikelihood(list).map((b) => b.sounds)).toEqual(['D5', 'C5', 'E5', 'unknown'])
+    expect(list).toEqual(before)
+  })
+  it('takes an end by note or by touches', () => {
+    expect(heldFor(clarinet, 'E4')).toMatchObject({ written: 'E4', touches: ['LT', 'L1'] })
+    expect(heldFor(clarinet, ['LT'])).toEqual({ touches: ['LT'] })
+  })
+})
+
+describe('states between (exact)', () => {
+  const finder = moveFinder(system)
+  it('holds every single finger late and early, each once', () => {
+    const { between: states, unknownStates } = finder.move(heldFor(clarinet, 'C4'), heldFor(clarinet, 'G3'))
+    // Three fingers press: six moments between, of which the chart knows those that are fingerings.
+    expect(states.map((b) => [...b.late].sort().join(' ')).sort()).toEqual(
+      ['R1', 'R1 R2', 'R1 R3', 'R2', 'R2 R3', 'R3'].sort(),
+    )
+    const known = states.filter((b) => b.sounds !== 'unknown')
+    expect(known.map((b) => `${b.early.join(' ')}: ${b.sounds}`).sort()).toEqual([
+      'R1 R2: A3',
+      'R1: Bb3',
+      'R2: B3',
+    ])
+    expect(unknownStates).toBe(6 - 3)
+  })
+  it('has none for one finger, and nothing to move from a note to itself', () => {
+    expect(finder.move(heldFor(clarinet, 'E4'), heldFor(clarinet, 'F4'))).toMatchObject({
+      press: [],
+      lift: ['L1'],
+      stay: ['LT'],
+      between: [],
+      unknownStates: 0,
+    })
+    expect(finder.move(heldFor(clarinet, 'E4'), heldFor(clarinet, 'E4'))).toMatchObject({
+      press: [],
+      lift: [],
+      between: [],
+      unknownStates: 0,
+    })
+  })
+  it('reads a fingering of two registers near to both ends', () => {
+    // On the flute one fingering gives E4 and E5.
+    const flute = instrument('flute')
+    const of = (from: string, to: string) =>
+      moveFinder(fingerSystem(flute))
+        .move(heldFor(flute, from), heldFor(flute, to))
+        .between.map((b) => b.sounds)
+    expect(of('G4', 'D4')).toContain('F4')
+    expect(of('G4', 'D4')).not.toContain('F5')
+    expect(of('G5', 'E5')).toContain('F5')
+    expect(of('G5', 'E5')).not.toContain('F4')
+    // By touches alone the register is taken from what the touches are charted as.
+    expect(
+      moveFinder(fingerSystem(flute)).move({ touches: ['X'.length ? 'LT' : ''] }, { touches: ['LT', 'L1'] })
+        .press,
+    ).toEqual(['L1'])
+  })
+  it('refuses a touch nobody has', () =>
+    expect(() => finder.move({ touches: ['X9'] }, { touches: [] })).toThrow(
+      'There is no touch “X9”. Known: LT, LT:reg',
+    ))
+})
+
+describe('a move in time', () => {
+  it('passes through what stands while some have moved and others not', () => {
+    const { stretches } = timeline(system, heldFor(clarinet, 'G5'), heldFor(clarinet, 'D5'), {
+      R1: -20,
+      R2: 0,
+      R3: 60,
+    })
+    expect(stretches.map((s) => [s.fromMs, s.toMs, s.sounds])).toEqual([
+      [-20, 0, 'F5'],
+      [0, 60, 'E5'],
+    ])
+    expect(stretches[0]!.touches).toEqual(['LT', 'LT:reg', 'L1', 'L2', 'L3', 'R1'])
+  })
+  it('lifts too, and says unknown where no chart knows', () => {
+    const { stretches } = timeline(system, heldFor(clarinet, 'D5'), heldFor(clarinet, 'G5'), { R3: -30 })
+    expect(stretches).toMatchObject([{ fromMs: -30, toMs: 0, sounds: 'E5' }])
+    const odd = timeline(system, heldFor(clarinet, 'Bb4'), heldFor(clarinet, 'B4'), { L1: 50 })
+    expect(odd.stretches).toMatchObject([{ fromMs: 0, toMs: 50, sounds: 'unknown' }])
+    expect(timeline(system, heldFor(clarinet, 'D5'), heldFor(clarinet, 'G5'), {}).stretches).toEqual([])
+  })
+})
