@@ -61,7 +61,7 @@ describe('the description of the API (OpenAPI 3.1)', () => {
         if (operation.requestBody) {
           const [content] = Object.values(operation.requestBody.content)
           const { schema } = content!
-          expect(schema.type ?? (schema as { $ref?: string }).$ref ?? path, `${method} ${path}`).toBeDefined()
+          expect(schema.type ?? (schema as { $ref?: string }).$ref, `${method} ${path}`).toBeDefined()
         }
       }
   })

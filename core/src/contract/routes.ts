@@ -42,6 +42,8 @@ export interface Route<P extends string = string, B = unknown, Q = unknown, A = 
   path: P
   summary: string
   body?: Checkable<B>
+  /** What bodies look like today, where older ones are taken too. */
+  bodyToday?: Checkable<unknown>
   query?: Checkable<Q>
   /** Checked in the tests; absent where the answer is no JSON. */
   answer?: Checkable<A>
@@ -63,7 +65,9 @@ const of =
   <const P extends string, B = undefined, Q = undefined, A = undefined>(
     path: P,
     summary: string,
-    more: Partial<Pick<Route<P, B, Q, A>, 'body' | 'query' | 'answer' | 'takes' | 'gives'>> = {},
+    more: Partial<
+      Pick<Route<P, B, Q, A>, 'body' | 'bodyToday' | 'query' | 'answer' | 'takes' | 'gives'>
+    > = {},
   ): Route<P, B, Q, A> => ({ method, path, summary, status, ...more })
 const get = of('get')
 const post = of('post')
@@ -204,6 +208,7 @@ export const ROUTES = {
   import: post('/import', 'Replace the whole studio by a file, entirely or not at all; older files too', {
     // Older files are brought up to date first, then checked like new ones.
     body: as<unknown>(mixed().required()),
+    bodyToday: as<unknown>(studioFile),
     answer: importAnswer,
   }),
 } as const

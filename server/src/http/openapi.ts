@@ -63,7 +63,10 @@ function operation(route: Route): Json {
     ...((route.body || route.takes) && {
       requestBody: {
         required: true,
-        ...content(route.takes ?? 'application/json', route.body ? jsonSchema(route.body) : BINARY),
+        ...content(
+          route.takes ?? 'application/json',
+          route.body ? jsonSchema(route.bodyToday ?? route.body) : BINARY,
+        ),
       },
     }),
     responses: {
