@@ -22,6 +22,8 @@ export default {
   ignorePatterns: ['/web', '/e2e', '/docs', '/data', '/.cache', '/test-results', '/server'],
   concurrency: 2,
   timeoutMS: 20_000,
+  // The first run of the sound tests, with every sample's arithmetic instrumented, takes long.
+  dryRunTimeoutMinutes: 30,
   reporters: ['json', 'progress'],
   tempDirName: '.cache/stryker',
   disableTypeChecks: false,
