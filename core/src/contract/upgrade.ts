@@ -6,7 +6,7 @@ type Loose = Record<string, unknown>
 const list = (value: unknown) => (Array.isArray(value) ? (value as Loose[]) : [])
 
 /** Moments of older files: days, minutes without seconds, and zones, which are turned into this machine's wall clock. */
-export function oneForm(text: unknown): unknown {
+function oneForm(text: unknown): unknown {
   if (typeof text !== 'string') return text
   if (/^\d{4}-\d{2}-\d{2}$/.test(text)) return `${text}T00:00:00`
   if (/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(text)) return `${text}:00`

@@ -41,7 +41,7 @@ const mean = (x: number[]) => x.reduce((sum, v) => sum + v, 0) / x.length
 const signed = (n: number) => (Math.round(n) > 0 ? `+${Math.round(n)}` : `${Math.round(n)}`.replace('-', '−'))
 
 /** Pitch against loudness of the last tones that moved enough, cents a dB; undefined when none did. */
-export function usualSag(tones: readonly Pick<LongTone, 'sagCents' | 'rangeDb'>[]): number | undefined {
+function usualSag(tones: readonly Pick<LongTone, 'sagCents' | 'rangeDb'>[]): number | undefined {
   const telling = tones.filter((t) => t.rangeDb >= TELLING_DB).slice(-RECENT)
   return telling.length ? mean(telling.map((t) => t.sagCents / t.rangeDb)) : undefined
 }

@@ -1,4 +1,4 @@
-import { STAGES, type Stage } from '@halitus/core/contract'
+import type { Stage } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 
 export const STAGE_NAMES: Record<Stage, string> = {
@@ -10,8 +10,6 @@ export const STAGE_NAMES: Record<Stage, string> = {
   tune: 'Tune',
   home: 'Home',
 }
-/** 1 for the first stop of a lesson: the key that goes there. */
-export const stageNumber = (stage: Stage) => STAGES.indexOf(stage) + 1
 
 /** `2026-03-20T18:20` → `18:20`. */
 export const clock = (iso: string) => iso.slice(11, 16)
