@@ -103,6 +103,9 @@ describe('pitch', () => {
   })
 })
 
+/** A tone with nothing wrong but what is told. */
+const plain = { driftCents: 0, wobbleCents: 2, wobbleHz: 5, hnrDb: 20, sagCents: 0, rangeDb: 2 }
+
 describe('the ladder', () => {
   it('brings a learner who gains a little each week to 60 s, and never asks for less than the first hold', () => {
     const tones: Tone[] = []
@@ -111,7 +114,7 @@ describe('the ladder', () => {
     for (const _ of times(80)) {
       const { value: targetS } = nextTarget(tones)
       targets.push(targetS)
-      tones.push({ targetS, lengthS: Math.min(able, targetS), steadinessCents: 8 })
+      tones.push({ ...plain, targetS, lengthS: Math.min(able, targetS), steadinessCents: 8 })
       able += 0.9
     }
     expect(Math.min(...targets)).toBe(LADDER.firstHoldS)
@@ -127,7 +130,13 @@ describe('the ladder', () => {
       const last = tones.at(-1)
       if (last && judgeTone(last).held) expect(targetS).toBeGreaterThanOrEqual(judgeTone(last).lengthS)
       expect(why.length).toBeGreaterThan(10)
-      tones.push({ targetS, lengthS: random.between(0, 70), steadinessCents: random.between(0, 30) })
+      tones.push({
+        ...plain,
+        targetS,
+        lengthS: random.between(0, 70),
+        steadinessCents: random.between(0, 30),
+        driftCents: random.between(-40, 40),
+      })
     }
   })
   it('takes back exactly one step above 15 s', () => {

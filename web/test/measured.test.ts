@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { instrument } from '@halitus/core/instruments'
-import { perform, type Performance } from '@halitus/core/player'
+import { perform, PRESETS, type Performance } from '@halitus/core/player'
 import { nextTarget } from '@halitus/core/records'
 import { analyse, longTone } from '@halitus/core/sound'
 import { check, entryInput } from '@halitus/core/contract'
@@ -78,21 +78,29 @@ describe('the verdict', () => {
     [14.96, 6, 'Held: 15.0 of 15 s, within 6 cents.'],
     [14.94, 6, '14.9 of 15 s, steady.'],
     [15, 15.04, 'Held: 15.0 of 15 s, within 15 cents.'],
-    [15, 15.5, 'Long enough, 16 cents unsteady; 15 is the limit.'],
+    [15, 15.5, 'Long enough, but it wavers by 16 cents; 15 is the limit.'],
   ])('reads %f s and %f cents as the ladder does: %s', (lengthS, steadinessCents, sentence) => {
     const tone = { ...before, targetS: 15, lengthS, steadinessCents }
     expect(verdictOf(tone, undefined, false).sentence).toBe(sentence)
     const goesUp = nextTarget([tone]).value > 15
     expect(goesUp).toBe(sentence.startsWith('Held'))
   })
-  it('says held, short, or long but unsteady', () => {
+  it('names what the simulated players do wrong', () => {
     expect(of({}, 6).sentence).toMatch(/^Held: 6\.0 of 6 s, within \d cents\.$/)
     expect(of({}, 9).sentence).toBe('6.0 of 9 s, steady.')
     expect(of({ unsteadyCents: 30 }, 4).sentence).toMatch(
-      /^Long enough, (2|3)\d cents unsteady; 15 is the limit\.$/,
+      /^Long enough, but it wavers by (2|3)\d cents; 15 is the limit\.$/,
     )
-    expect(of({ unsteadyCents: 30 }, 9).sentence).toMatch(/unsteady\.$/)
+    const says = (id: string) => of(PRESETS.find((p) => p.id === id)!.performance, 4).sentence
+    expect(says('sinks')).toMatch(/^Long enough, but it sinks by (2|3)\d cents; 20 is the limit\.$/)
+    expect(says('shaky')).toMatch(/^Long enough, but it shakes by 1\d cents, [56] times a second; 12 is/)
+    expect(says('airy')).toMatch(/^Held: .*it is airy: tone \d+ dB above the noise\.$/)
+    expect(says('sags')).toMatch(/^Held: .*it goes (1|2)\d cents flat when loud\.$/)
+    expect(says('squeaks')).toBe('Long enough, but it squeaked once.')
   })
+  it.each([-60, -150])('never calls a fall of %i cents steady', (driftCents) =>
+    expect(of({ driftCents }, 4).sentence).toMatch(/^Long enough, but it sinks by \d+ cents/),
+  )
   it('puts the numbers beside the ones before', () => {
     const facts = of({}, 6).facts
     expect(facts.map((f) => f.name)).toEqual(['Length', 'Steadiness', 'Drift', 'Mean', 'Loud against soft'])

@@ -107,6 +107,7 @@ export const shelfList = strict({ shelves: array().of(shelfAnswer).required() })
 
 const evidence = strict({ words: string().required(), weight: number().required() })
 export const adviceAnswer = strict({
+  known: boolean().required(),
   opinions: array()
     .of(
       strict({

@@ -1,5 +1,5 @@
 import { OutOfRange } from '../errors/index.ts'
-import { hzOfMidi, noteName, parseNote, speedOfSound, type Air } from '../pitch/index.ts'
+import { airCents, hzOfMidi, noteName, parseNote, speedOfSound, type Air } from '../pitch/index.ts'
 import { seriesOf } from './bore.ts'
 import type { Instrument, Register, Source } from './types.ts'
 
@@ -19,6 +19,8 @@ export interface Measure {
   above: string
   /** mm of tube that one unit adds; 0 where the placement isn't a length. */
   lengthens: number
+  /** Where the tube's length is counted from, and that in words: “pushed home”. */
+  zero: { at: number; words: string }
 }
 
 export interface Gauge {
@@ -29,6 +31,8 @@ export interface Gauge {
   parts: [string, string]
   measures: Measure[]
   caution?: string
+  /** What else to try when this placement has done what it can. */
+  beyond?: string
   source: Source
 }
 
@@ -59,12 +63,9 @@ export function judge(gauge: Gauge, values: Readonly<Record<string, number>>): M
   })
 }
 
-/** mm that a placement adds to the tube beyond the middle of what is right. */
+/** mm that a placement adds to the tube, counted from the zero of each measure. */
 export function addedMm(gauge: Gauge, values: Readonly<Record<string, number>>): number {
-  return gauge.measures.reduce((sum, m) => {
-    const middle = (m.ideal[0] + m.ideal[1]) / 2
-    return sum + m.lengthens * ((values[m.id] ?? m.start) - middle)
-  }, 0)
+  return gauge.measures.reduce((sum, m) => sum + m.lengthens * ((values[m.id] ?? m.start) - m.zero.at), 0)
 }
 
 /** The tube's partial that a written note is sounded as. */
@@ -88,6 +89,12 @@ export function lengthCents(lengthMm: number, addMm: number): number {
   return -1200 * Math.log2((lengthMm + addMm) / lengthMm)
 }
 
+/** The placement by which an instrument is tuned: its first gauge that is a length. */
+export const tuningGauge = (inst: Instrument): { gauge: Gauge; measure: Measure } | undefined =>
+  inst.gauges
+    .flatMap((gauge) => gauge.measures.map((measure) => ({ gauge, measure })))
+    .find(({ measure }) => measure.lengthens !== 0)
+
 export interface NoteShift {
   written: string
   cents: number
@@ -102,18 +109,88 @@ export function shifts(inst: Instrument, addMm: number, air: Air, a4Hz = 440): N
   }))
 }
 
+export interface Tuning {
+  /** What would bring the note to zero, mm; negative: push in. */
+  wantedMm: number
+  /** As much of it as the placement allows without leaving what is right, mm. */
+  pullMm: number
+  /** Where the placement then stands, in its own unit. */
+  to: number
+  /** What of the sharpness is left on the note, cents. */
+  remainsCents: number
+  /** How many of the cents are the air's warmth or cold against 20 °C; never more than there are. */
+  warmthCents: number
+  /** Where all notes come out, taking them to be as sharp now. */
+  then: NoteShift[]
+}
+
 /**
- * The other way round: how far to pull so that a note that is `sharpCents` sharp comes out right, and where that leaves
- * all the others, taking them to be as sharp now. Negative means push in.
+ * How far to pull so that a note that is `sharpCents` sharp comes out right, no further than the tolerance of the
+ * placement, and where that leaves all the others.
+ * @param from where the placement stands now, in its own unit
+ * @example
+ * // A clarinet's barrel at 26 °C, 22 cents sharp: only 1.5 mm of the 7.6 it would take
+ * tune(clarinet, barrel, 0, 69, 22, warm).pullMm // 1.5
  */
-export function pullFor(
+export function tune(
   inst: Instrument,
+  measure: Measure,
+  from: number,
   writtenMidi: number,
   sharpCents: number,
   air: Air,
   a4Hz = 440,
-): { pullMm: number; then: NoteShift[] } {
+): Tuning {
   const length = effectiveLengthMm(inst, writtenMidi, air, a4Hz)
-  const pullMm = length * (2 ** (sharpCents / 1200) - 1)
-  return { pullMm, then: shifts(inst, pullMm, air, a4Hz).map((s) => ({ ...s, cents: s.cents + sharpCents })) }
+  const wantedMm = length * (2 ** (sharpCents / 1200) - 1)
+  const [low, high] = measure.ideal
+  const wanted = from + wantedMm / measure.lengthens
+  // A placement that is already outside may stay there, but goes no further out.
+  const to = Math.max(Math.min(low, from), Math.min(Math.max(high, from), wanted))
+  const pullMm = (to - from) * measure.lengthens
+  const then = shifts(inst, pullMm, air, a4Hz).map((s) => ({ ...s, cents: s.cents + sharpCents }))
+  const warm = airCents(air)
+  return {
+    wantedMm,
+    pullMm,
+    to,
+    remainsCents: sharpCents + lengthCents(length, pullMm),
+    warmthCents:
+      Math.sign(warm) === Math.sign(sharpCents)
+        ? Math.sign(warm) * Math.min(Math.abs(warm), Math.abs(sharpCents))
+        : 0,
+    then,
+  }
+}
+
+const whole = (cents: number) => Math.abs(Math.round(cents))
+const share = (measure: Measure, to: number) =>
+  measure.unit === '%' ? `, to ${Math.round(to)} % covered` : measure.unit === 'mm' ? '' : ` to ${to}`
+
+/**
+ * What to do about a note that is out of tune, in sentences: how far to move, what that leaves, what else to do, and how
+ * much of it is the air.
+ * @param sharpCents as heard; negative is flat
+ * @example tuningWords(barrel, gap, tune(clarinet, gap, 0, 69, 22, warm), 22)
+ * // ['Pull out 1.5 mm.', '18 of the 22 cents remain. Pull a little at the middle joint too, …', '19 of the 22 cents are …']
+ */
+export function tuningWords(gauge: Gauge, measure: Measure, tuning: Tuning, sharpCents: number): string[] {
+  const { pullMm, to, remainsCents, warmthCents } = tuning
+  const sharp = sharpCents > 0
+  const moves = Math.abs(pullMm) >= 0.05
+  const beyond = gauge.beyond ?? ''
+  const words = [
+    moves
+      ? `${pullMm > 0 ? 'Pull out' : 'Push in'} ${Math.abs(pullMm).toFixed(1)} mm${share(measure, to)}.`
+      : `Leave the ${gauge.parts[1]} where it is: it is as far ${sharp ? 'out' : 'in'} as is right.`,
+  ]
+  if (whole(remainsCents) >= 1)
+    words.push(
+      `${whole(remainsCents)} of the ${whole(sharpCents)} cents remain.${beyond ? ` ${beyond}` : ''}`,
+    )
+  if (whole(warmthCents) >= 1)
+    words.push(
+      `${whole(warmthCents)} of the ${whole(sharpCents)} cents are the ${sharp ? 'warm' : 'cold'} air.`,
+    )
+  return words
 }

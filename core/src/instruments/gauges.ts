@@ -5,13 +5,14 @@ import type { Gauge, Measure } from './gauge.ts'
 export const mm = (
   id: string,
   label: string,
-  more: Omit<Measure, 'id' | 'label' | 'unit' | 'step' | 'lengthens'> & Partial<Measure>,
+  more: Omit<Measure, 'id' | 'label' | 'unit' | 'step' | 'lengthens' | 'zero'> & Partial<Measure>,
 ): Measure => ({
   id,
   label,
   unit: 'mm',
   step: 0.1,
   lengthens: 0,
+  zero: { at: 0, words: 'pushed home' },
   ...more,
 })
 
@@ -73,8 +74,9 @@ export const ligatureHeight: Gauge = {
  * A head joint pulled out.
  * @param ideal mm within which it is right
  * @param max mm that can be entered
+ * @param beyond what else to try
  */
-export const headPull = (name: string, ideal: [number, number], max: number): Gauge => ({
+export const headPull = (name: string, ideal: [number, number], max: number, beyond: string): Gauge => ({
   id: 'pull',
   name,
   drawing: 'gap',
@@ -90,6 +92,7 @@ export const headPull = (name: string, ideal: [number, number], max: number): Ga
       lengthens: 1,
     }),
   ],
+  beyond,
   source: 'from memory',
 })
 
@@ -101,6 +104,7 @@ export const seatDepth = (
   below: string,
   above: string,
   reach: number,
+  beyond: string,
 ): Gauge => ({
   id,
   name,
@@ -115,8 +119,10 @@ export const seatDepth = (
       below,
       above,
       lengthens: -1,
+      zero: { at: 0, words: 'its usual depth' },
     }),
   ],
+  beyond,
   caution: 'By the staple or thread, never by the blades.',
   source: 'from memory',
 })

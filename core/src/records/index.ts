@@ -2,8 +2,8 @@
  * Every kind of thing noted in a lesson, one file each, and what is asked of them without naming one.
  *
  * @example
- * judgeTone({ targetS: 15, lengthS: 14.96, steadinessCents: 15.04 }).held // true
  * stepUp(15, 16.2) // 18
+ * toneWords({ targetS: 15, lengthS: 14.96, steadinessCents: 6, driftCents: 0, wobbleCents: 2, wobbleHz: 5, hnrDb: 20, sagCents: 0, rangeDb: 2 }) // 'Held: 15.0 of 15 s, within 6 cents.'
  */
 export {
   slug,
@@ -42,12 +42,18 @@ export {
 } from './records.ts'
 export { RECORDS } from './registry.ts'
 export { BEND, bendRange } from './bend.ts'
-export { noteKey, TELLING_DB } from './long-tone.ts'
+export { noteKey } from './long-tone.ts'
 export {
+  AIRY_DB,
   judgeTone,
+  LEVEL_CENTS,
+  SHAKE_CENTS,
+  toneWords,
   LADDER,
   nextTarget,
+  SAG_CENTS,
   STEADY_CENTS,
+  TELLING_DB,
   stepBack,
   stepUp,
   type Tone,

@@ -1,8 +1,21 @@
 /** Steps of the long-tone ladder, s (common practice, no source). */
 export const LADDER = { firstHoldS: 4, homeS: 15, stepS: 3, topS: 60 } as const
 
-/** A tone counts as held only while it stays this steady, cents r.m.s. (chosen by Halitus). */
+/** A tone counts as held only while it stays this steady about its drift, cents r.m.s. (chosen by Halitus). */
 export const STEADY_CENTS = 15
+/** … drifts by no more than this from its beginning to its end, cents (chosen by Halitus) … */
+export const LEVEL_CENTS = 20
+/** … and shakes by no more than this, 2 to 12 times a second, cents (chosen by Halitus). */
+export const SHAKE_CENTS = 12
+/** Below this harmonics-to-noise ratio more air than tone is heard, dB. It is said, but doesn't hold a tone back: the
+ * room is in it too (chosen by Halitus). */
+export const AIRY_DB = 12
+/** Below this range of loudness nothing can be said about pitch against loudness, dB (chosen by Halitus). */
+export const TELLING_DB = 6
+/** Pitch that follows loudness by more than this is said, cents; it doesn't hold a tone back either (chosen by Halitus). */
+export const SAG_CENTS = 15
+/** A drift this large is mentioned though it is allowed, cents. */
+const TOLD_CENTS = 10
 
 /** Two tones in a row shorter than this share of their target take one step back (chosen by Halitus). */
 const FAR_SHORT = 0.8
@@ -10,30 +23,112 @@ const FAR_SHORT = 0.8
 export interface Tone {
   targetS: number
   lengthS: number
+  /** About the straight line of the drift, r.m.s. */
   steadinessCents: number
+  /** Rise (or fall) over the whole tone. */
+  driftCents: number
+  /** Depth of what moves 2 to 12 times a second, and how often; null when the tone is too short to say. */
+  wobbleCents: number | null
+  wobbleHz: number | null
+  /** Harmonics-to-noise ratio. */
+  hnrDb: number
+  /** Pitch at the loudest less pitch at the quietest, and how far apart those are. */
+  sagCents: number
+  rangeDb: number
+  /** Squeaks inside the tone; undefined where nobody counted. */
+  squeaks?: number | undefined
 }
+
+export type ToneFault = 'squeaks' | 'sinks' | 'rises' | 'shaky' | 'unsteady' | 'airy' | 'loudness'
 
 export interface ToneVerdict {
   /** As shown: tenths of a second, whole cents. Everything is judged by these and nothing else. */
   lengthS: number
   steadinessCents: number
+  driftCents: number
   long: boolean
+  /** Nothing but its length stands between it and being held. */
   steady: boolean
   /** Long enough and steady enough: one step more only while quality holds. */
   held: boolean
+  /** What is most wrong with it beside its length, and that in words with its limit. */
+  fault: { kind: ToneFault; words: string } | undefined
 }
+
+/** Said, but no reason to hold a tone back. */
+const HARMLESS: readonly ToneFault[] = ['airy', 'loudness']
 
 const tenths = (x: number) => Math.round(x * 10) / 10
 
+/** The main fault of a tone: a squeak first, then what is furthest beyond its limit, then air, then loudness. */
+function faultOf(tone: Tone): ToneVerdict['fault'] {
+  const { squeaks = 0, wobbleHz } = tone
+  if (squeaks > 0)
+    return { kind: 'squeaks', words: squeaks === 1 ? 'it squeaked once' : `it squeaked ${squeaks} times` }
+  const drift = Math.round(tone.driftCents)
+  const shake = Math.round(tone.wobbleCents ?? 0)
+  const spread = Math.round(tone.steadinessCents)
+  const often = wobbleHz === null ? '' : `, ${Math.round(wobbleHz)} times a second`
+  const [worst] = [
+    {
+      kind: drift < 0 ? ('sinks' as const) : ('rises' as const),
+      times: Math.abs(drift) / LEVEL_CENTS,
+      words: `it ${drift < 0 ? 'sinks' : 'rises'} by ${Math.abs(drift)} cents; ${LEVEL_CENTS} is the limit`,
+    },
+    {
+      kind: 'shaky' as const,
+      times: shake / SHAKE_CENTS,
+      words: `it shakes by ${shake} cents${often}; ${SHAKE_CENTS} is the limit`,
+    },
+    {
+      kind: 'unsteady' as const,
+      times: spread / STEADY_CENTS,
+      words: `it wavers by ${spread} cents; ${STEADY_CENTS} is the limit`,
+    },
+  ].sort((a, b) => b.times - a.times)
+  if (worst && worst.times > 1) return { kind: worst.kind, words: worst.words }
+  if (Math.round(tone.hnrDb) < AIRY_DB)
+    return { kind: 'airy', words: `it is airy: tone ${Math.round(tone.hnrDb)} dB above the noise` }
+  const sag = Math.round(tone.sagCents)
+  if (tone.rangeDb >= TELLING_DB && Math.abs(sag) > SAG_CENTS)
+    return {
+      kind: 'loudness',
+      words: `it goes ${Math.abs(sag)} cents ${sag < 0 ? 'flat' : 'sharp'} when loud`,
+    }
+  return undefined
+}
+
 /**
  * How a long tone is judged, on screen and on the ladder alike: by the numbers as they are shown.
- * @example judgeTone({ targetS: 15, lengthS: 14.96, steadinessCents: 15.04 }).held // true: 15.0 s, 15 cents
+ * @example judgeTone({ targetS: 15, lengthS: 14.96, steadinessCents: 15.04, driftCents: 0, … }).held // true: 15.0 s, 15 cents
  */
-export function judgeTone({ targetS, lengthS, steadinessCents }: Tone): ToneVerdict {
-  const shown = { lengthS: tenths(lengthS), steadinessCents: Math.round(steadinessCents) }
-  const long = shown.lengthS >= targetS
-  const steady = shown.steadinessCents <= STEADY_CENTS
-  return { ...shown, long, steady, held: long && steady }
+export function judgeTone(tone: Tone): ToneVerdict {
+  const shown = {
+    lengthS: tenths(tone.lengthS),
+    steadinessCents: Math.round(tone.steadinessCents),
+    driftCents: Math.round(tone.driftCents),
+  }
+  const fault = faultOf(tone)
+  const long = shown.lengthS >= tone.targetS
+  const steady = !fault || HARMLESS.includes(fault.kind)
+  return { ...shown, long, steady, held: long && steady, fault }
+}
+
+/**
+ * What a tone was, in a sentence.
+ * @example toneWords(tone) // “Held: 15.0 of 15 s, within 6 cents.”
+ * @example toneWords(sinking) // “Long enough, but it sinks by 60 cents; 20 is the limit.”
+ */
+export function toneWords(tone: Tone): string {
+  const { lengthS, steadinessCents, driftCents, long, held, fault } = judgeTone(tone)
+  const of = `${lengthS.toFixed(1)} of ${tone.targetS} s`
+  if (held) {
+    const tells = Math.abs(driftCents) >= TOLD_CENTS
+    const drift = tells ? `, ${Math.abs(driftCents)} ${driftCents < 0 ? 'lower' : 'higher'} at the end` : ''
+    return `Held: ${of}, within ${steadinessCents} cents${drift}${fault ? `; ${fault.words}` : ''}.`
+  }
+  if (long) return `Long enough, but ${fault?.words}.`
+  return fault ? `${of}, and ${fault.words}.` : `${of}, steady.`
 }
 
 /** The lowest rung from home upwards that isn't below `lengthS`; beyond the top, whole seconds. */
@@ -89,7 +184,7 @@ export function nextTarget(history: readonly Tone[]): { value: number; why: stri
   if (verdict.long)
     return {
       value: last.targetS,
-      why: `Long enough, but ${verdict.steadinessCents} cents unsteady (limit ${STEADY_CENTS}): same length, steadier.`,
+      why: `Long enough, but ${verdict.fault?.words}: same length again.`,
     }
   const previous = history.at(-2)
   const farShort = (t: Tone) => judgeTone(t).lengthS < t.targetS * FAR_SHORT

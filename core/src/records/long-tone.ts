@@ -1,12 +1,12 @@
 import { array, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
-import { finite, noteText, strict } from '../fields/index.ts'
+import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { kindOf, slug, type Concern, type Noted, type Story } from './kind.ts'
-import { judgeTone, nextTarget } from './long-tone-ladder.ts'
+import { judgeTone, nextTarget, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
 
 const curve = () => array().of(finite()).required().max(400)
 
@@ -22,14 +22,14 @@ const schema = strict({
   hnrDb: finite().min(-60).max(120),
   wobbleCents: finite().nullable().min(0).max(1200),
   wobbleHz: finite().nullable().min(0).max(50),
+  /** Squeaks inside the tone. */
+  squeaks: whole(0, 999).optional(),
   /** Thinned curves for looking at again: cents from the median and dB, evenly spaced over the length. */
   centsCurve: curve(),
   dbCurve: curve(),
 })
 export type LongTone = InferType<typeof schema>
 
-/** Below this range of loudness nothing can be said about pitch against loudness, dB (chosen by Halitus). */
-export const TELLING_DB = 6
 /** How many tones the usual sag is taken from. */
 const RECENT = 5
 
@@ -38,6 +38,16 @@ export const noteKey = (written: string) => noteName(parseNote(written).midi)
 const keyOf = ({ written }: Pick<LongTone, 'written'>) => noteKey(written)
 const titleOf = (about: string) => `Long tone ${prettyNote(about)}`
 const mean = (x: number[]) => x.reduce((sum, v) => sum + v, 0) / x.length
+/** What is wrong with a tone, short. */
+const FAULT_WORDS: Record<ToneFault, string> = {
+  squeaks: 'squeaks',
+  sinks: 'sinks',
+  rises: 'rises',
+  shaky: 'shaky',
+  unsteady: 'unsteady',
+  airy: 'airy',
+  loudness: 'moves with loudness',
+}
 const signed = (n: number) => (Math.round(n) > 0 ? `+${Math.round(n)}` : `${Math.round(n)}`.replace('-', '−'))
 
 /** Pitch against loudness of the last tones that moved enough, cents a dB; undefined when none did. */
@@ -104,8 +114,9 @@ export const longTone = kindOf(schema)({
       )
   },
   noted(d) {
-    const { lengthS, steadinessCents } = judgeTone(d)
-    return `${prettyNote(d.written)} ${lengthS.toFixed(1)} s, ${steadinessCents} cents steady, ${signed(d.cents)}`
+    const { lengthS, steadinessCents, fault } = judgeTone(d)
+    const how = fault ? FAULT_WORDS[fault.kind] : `${steadinessCents} cents steady`
+    return `${prettyNote(d.written)} ${lengthS.toFixed(1)} s, ${how}, ${signed(d.cents)}`
   },
   line(entries) {
     const last = entries.at(-1)
@@ -161,14 +172,14 @@ export const longTone = kindOf(schema)({
   concerns({ entries, today, observes }) {
     const last = entries.at(-1)?.data
     if (!last) return [{ kind: 'new', weight: 10, sentence: 'no long tone measured yet' }]
-    const { lengthS, steadinessCents } = judgeTone(last)
+    const { lengthS, steadinessCents, fault } = judgeTone(last)
     return [
       observes ? undefined : stuck(entries, today),
       unsteady(entries.map((e) => e.data)),
       {
         kind: 'well',
         weight: 0,
-        sentence: `long tone ${lengthS.toFixed(0)} s within ${steadinessCents} cents`,
+        sentence: `long tone ${lengthS.toFixed(0)} s${fault ? `, ${FAULT_WORDS[fault.kind]}` : ` within ${steadinessCents} cents`}`,
       },
     ].filter((c) => c !== undefined)
   },
@@ -209,7 +220,7 @@ export const longTone = kindOf(schema)({
 })
 
 /** A long tone as an invented learner plays it, with the curves that a measurement would have left. */
-function invented(story: Story, targetS: number, random: Random): LongTone {
+function invented(story: Story, targetS: number, random: Random) {
   const { inst, week, weeks: of, trouble } = story
   const plateau = trouble === 'stuck' ? 18.6 : Infinity
   const able = Math.min(story.startS + story.gainS * week, plateau)
@@ -236,6 +247,7 @@ function invented(story: Story, targetS: number, random: Random): LongTone {
     hnrDb: round(14 + week * 0.4 + random.normal()),
     wobbleCents: round(steadinessCents * 0.4),
     wobbleHz: round(4.5 + random()),
+    squeaks: 0,
     centsCurve: raw.map((x) => round(x * scale)),
     dbCurve: Array.from({ length: points }, (_, i) =>
       round(-14 - 5 * (i / points) ** 2 + 0.6 * random.normal()),

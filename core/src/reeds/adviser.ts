@@ -1,10 +1,12 @@
 import { OutOfRange } from '../errors/index.ts'
 /** What could be done about a reed that doesn't serve. */
-export const ADVICE = ['stay', 'down', 'up', 'tip', 'not-reed'] as const
+export const ADVICE = ['stay', 'flatten', 'replace', 'down', 'up', 'tip', 'not-reed'] as const
 export type Advice = (typeof ADVICE)[number]
 
 export const ADVICE_WORDS: Record<Advice, string> = {
-  stay: 'Stay with this strength',
+  stay: 'Stay with this reed',
+  flatten: 'Soak it, dry it flat, then try it again',
+  replace: 'Replace this reed by one of the same strength',
   down: 'Half a step softer, on this maker’s own scale',
   up: 'Half a step harder, on this maker’s own scale',
   tip: 'Another tip opening of the mouthpiece',
@@ -31,12 +33,12 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     id: 'one-note',
     words: 'Only on one note or one crossing',
-    weights: { 'not-reed': 3, down: -1, up: -1, stay: 0.5 },
+    weights: { 'not-reed': 3, down: -1, up: -1, replace: -0.5, stay: 0.5 },
   },
   {
     id: 'other-reed-same',
     words: 'Another reed is no better',
-    weights: { 'not-reed': 3, stay: -1, down: -1, up: -1 },
+    weights: { 'not-reed': 3, replace: -3, flatten: -2, stay: -1, down: -1, up: -1 },
   },
   {
     id: 'teacher-same',
@@ -46,9 +48,14 @@ export const SYMPTOMS: readonly Symptom[] = [
   {
     id: 'other-reed-better',
     words: 'Another reed of this strength is better',
-    weights: { stay: 3, 'not-reed': -2, down: -0.5, up: -0.5 },
+    weights: { replace: 4, flatten: 0.5, stay: -2, 'not-reed': -2, down: -0.5, up: -0.5 },
   },
-  { id: 'chipped', words: 'Chipped, split or wavy tip', weights: { stay: 2.5, 'not-reed': -1 } },
+  {
+    id: 'chipped',
+    words: 'Chipped or split tip',
+    weights: { replace: 5, flatten: -3, stay: -3, 'not-reed': -1 },
+  },
+  { id: 'wavy', words: 'Wavy tip', weights: { flatten: 4, replace: 2, stay: -2, 'not-reed': -1 } },
   { id: 'tired-lip', words: 'Lip tires within minutes', weights: { down: 1, tip: 0.8 } },
 ]
 
@@ -79,13 +86,23 @@ export interface Opinion {
   against: Evidence[]
 }
 export interface Verdict {
+  /** False while nothing was said or measured: then the beliefs are only what is usual. */
+  known: boolean
   opinions: Opinion[]
   /** The cheapest check that tells the two best apart. */
   check: string
 }
 
 /** Before anything is known: most reeds are kept. */
-const PRIOR: Record<Advice, number> = { stay: 1, down: 0, up: 0, tip: -1, 'not-reed': 0 }
+const PRIOR: Record<Advice, number> = {
+  stay: 1,
+  flatten: -1.5,
+  replace: -1,
+  down: 0,
+  up: 0,
+  tip: -1,
+  'not-reed': 0,
+}
 
 function measuredEvidence(c: ReedCase): { words: string; weights: Weights }[] {
   const found: { words: string; weights: Weights }[] = []
@@ -126,24 +143,86 @@ function measuredEvidence(c: ReedCase): { words: string; weights: Weights }[] {
   return found
 }
 
-/** Checks that tell two advices apart, the cheapest that is known; keys in the order of ADVICE. */
-const CHECKS: Record<string, string> = {
-  'stay down':
-    'Half a minute: another reed of the same strength. If that one starts easily, this one is worn, not too hard.',
-  'stay up':
-    'Half a minute: another reed of the same strength, loud and soft. If it holds its pitch, this one has gone soft.',
-  'stay tip': 'A minute: your own mouthpiece with this reed.',
-  'stay not-reed':
-    'Half a minute: another reed of the same strength. No change: look at leaks, hold and mouth instead.',
-  'down up':
-    'One middle note, very soft, then loud. Soft won’t start: too hard. Loud sags and rattles: too soft.',
-  'down tip':
-    'A minute: a softer reed on this mouthpiece. If it turns buzzy but starts no better, it is the tip.',
-  'down not-reed':
-    'A minute: you play the learner’s instrument on this reed. Easy for you: the mouth and air. Hard for you too: the reed or a leak; then the smallest part alone tells which.',
-  'up tip': 'A minute: a harder reed on this mouthpiece. If high notes hold, it was the reed.',
-  'up not-reed': 'Half a minute: the smallest part alone, loud. Pitch holds there: not the reed.',
-  'tip not-reed': 'A minute: your own mouthpiece and reed on the learner’s instrument.',
+/** Something to try that tells some advices from others, and the symptoms that it would answer. */
+interface Check {
+  words: string
+  tells: readonly [readonly Advice[], readonly Advice[]]
+  answers: readonly string[]
+}
+
+/** The cheapest first. */
+const CHECKS: readonly Check[] = [
+  {
+    words:
+      'Ten seconds: the tip against the light. Chipped or split: replace it. Wavy: soak it, press it flat, dry it.',
+    tells: [
+      ['replace', 'flatten'],
+      ['replace', 'flatten'],
+    ],
+    answers: ['chipped', 'wavy'],
+  },
+  {
+    words:
+      'Half a minute: another reed of the same strength. It starts and holds its pitch: this one is worn. No change: the strength, or look at leaks, hold and mouth instead.',
+    tells: [
+      ['replace', 'flatten'],
+      ['stay', 'down', 'up', 'tip', 'not-reed'],
+    ],
+    answers: ['other-reed-better', 'other-reed-same'],
+  },
+  {
+    words:
+      'Half a minute: another reed of the same strength, soft and loud. If that one serves, this one is worn; if it is no better, look at leaks, hold and mouth.',
+    tells: [['stay'], ['down', 'up', 'not-reed']],
+    answers: ['other-reed-better', 'other-reed-same'],
+  },
+  {
+    words:
+      'One middle note, very soft, then loud. Soft won’t start: too hard. Loud sags and rattles: too soft.',
+    tells: [['down'], ['up']],
+    answers: [],
+  },
+  {
+    words:
+      'A minute: you play the learner’s instrument on this reed. Easy for you: the mouth and air. Hard for you too: the reed or a leak; then the smallest part alone tells which.',
+    tells: [['not-reed'], ['stay', 'flatten', 'replace', 'down', 'up', 'tip']],
+    answers: ['teacher-same'],
+  },
+  {
+    words: 'A minute: your own mouthpiece with this reed.',
+    tells: [['tip'], ['stay', 'flatten', 'replace', 'not-reed']],
+    answers: [],
+  },
+  {
+    words:
+      'A minute: a softer reed on this mouthpiece. If it turns buzzy but starts no better, it is the tip.',
+    tells: [['down'], ['stay', 'flatten', 'replace', 'tip']],
+    answers: [],
+  },
+  {
+    words: 'A minute: a harder reed on this mouthpiece. If high notes hold, it was the reed’s strength.',
+    tells: [['up'], ['stay', 'flatten', 'replace', 'tip']],
+    answers: [],
+  },
+  {
+    words: 'Half a minute: the smallest part alone, loud. Pitch holds there: not the reed.',
+    tells: [['not-reed'], ['stay', 'flatten', 'replace', 'down', 'up', 'tip']],
+    answers: [],
+  },
+]
+
+/** From this belief on nothing needs to be checked any more (chosen by Halitus). */
+export const SURE = 0.9
+
+/** The cheapest check that tells the two best apart and whose answer isn't known yet. */
+function checkBetween(best: Opinion, second: Opinion, symptoms: readonly string[]): string {
+  const [a, b] = [best.advice, second.advice]
+  const parts = ({ tells: [one, other] }: Check) =>
+    (one.includes(a) && other.includes(b)) || (one.includes(b) && other.includes(a))
+  const open =
+    best.belief < SURE && CHECKS.find((c) => parts(c) && !c.answers.some((id) => symptoms.includes(id)))
+  if (open) return open.words
+  return `Nothing cheaper tells more: ${ADVICE_WORDS[a].charAt(0).toLowerCase()}${ADVICE_WORDS[a].slice(1)}.`
 }
 
 /**
@@ -175,7 +254,12 @@ export function advise(c: ReedCase): Verdict {
       against: own.filter((e) => e.weight < 0).sort((x, y) => x.weight - y.weight),
     }
   }).sort((x, y) => y.belief - x.belief)
-  const two = opinions.slice(0, 2).map((o) => o.advice)
-  const key = ADVICE.filter((a) => two.includes(a)).join(' ')
-  return { opinions, check: CHECKS[key] ?? '' }
+  const [first, second] = opinions as [Opinion, Opinion]
+  return {
+    known: evidence.length > 0,
+    opinions,
+    check: evidence.length
+      ? checkBetween(first, second, c.symptoms)
+      : 'Say what is heard, then the check that tells most is named here.',
+  }
 }

@@ -51,6 +51,11 @@ export function judgeCrow(reed: ReedType | null, crow: Crow): { sentence: string
         first: pick('soak'),
       }
   }
+  if (target.pitchClass && crow.pitchClass === null)
+    return {
+      sentence: 'No clear pitch: lips on the thread, free breath; soak it again if it stays so.',
+      first: pick('soak'),
+    }
   if (target.octaves && !crow.octaves)
     return { sentence: 'One voice only: the low octave is missing.', first: pick('squeeze-sides') }
   return { sentence: `As it should be: ${target.words}.`, first: null }

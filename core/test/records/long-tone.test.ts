@@ -6,13 +6,21 @@ import {
   STEADY_CENTS,
   stepBack,
   stepUp,
+  toneWords,
   type Tone,
 } from '@halitus/core/records'
 
-const tone = (targetS: number, lengthS: number, steadinessCents = 6): Tone => ({
+const tone = (targetS: number, lengthS: number, steadinessCents = 6, more: Partial<Tone> = {}): Tone => ({
   targetS,
   lengthS,
   steadinessCents,
+  driftCents: 0,
+  wobbleCents: 2,
+  wobbleHz: 5,
+  hnrDb: 20,
+  sagCents: 0,
+  rangeDb: 2,
+  ...more,
 })
 
 describe('a tone is judged once, by the numbers as they are shown', () => {
@@ -40,6 +48,56 @@ describe('a tone is judged once, by the numbers as they are shown', () => {
     expect(judgeTone(tone(15, 14, STEADY_CENTS + 1)).held).toBe(false)
     expect(STEADY_CENTS).toBe(15)
   })
+})
+
+describe('a tone’s main fault', () => {
+  const of = (more: Partial<Tone>, lengthS = 16) => tone(15, lengthS, 6, more)
+  // Limits chosen by Halitus: a case below, at and above each, on both sides where there are two.
+  it.each<[Partial<Tone>, string | undefined, boolean]>([
+    [{}, undefined, true],
+    [{ driftCents: -20.4 }, undefined, true],
+    [{ driftCents: -20.5 }, undefined, true],
+    [{ driftCents: -20.6 }, 'it sinks by 21 cents; 20 is the limit', false],
+    [{ driftCents: -60 }, 'it sinks by 60 cents; 20 is the limit', false],
+    [{ driftCents: 20 }, undefined, true],
+    [{ driftCents: 21 }, 'it rises by 21 cents; 20 is the limit', false],
+    [{ wobbleCents: 12.4 }, undefined, true],
+    [{ wobbleCents: 12.5 }, 'it shakes by 13 cents, 5 times a second; 12 is the limit', false],
+    [{ wobbleCents: 30, wobbleHz: null }, 'it shakes by 30 cents; 12 is the limit', false],
+    [{ wobbleCents: null, wobbleHz: null }, undefined, true],
+    [{ steadinessCents: 15.6 }, 'it wavers by 16 cents; 15 is the limit', false],
+    [{ hnrDb: 11.5 }, undefined, true],
+    [{ hnrDb: 11.4 }, 'it is airy: tone 11 dB above the noise', true],
+    [{ sagCents: -15.4, rangeDb: 6 }, undefined, true],
+    [{ sagCents: -16, rangeDb: 6 }, 'it goes 16 cents flat when loud', true],
+    [{ sagCents: -16, rangeDb: 5.9 }, undefined, true],
+    [{ sagCents: 16, rangeDb: 12 }, 'it goes 16 cents sharp when loud', true],
+    [{ squeaks: 0 }, undefined, true],
+    [{ squeaks: 1 }, 'it squeaked once', false],
+    [{ squeaks: 3 }, 'it squeaked 3 times', false],
+    // A squeak before all else; then what is furthest beyond its limit; air and loudness last.
+    [{ squeaks: 1, driftCents: -150 }, 'it squeaked once', false],
+    [{ driftCents: -30, wobbleCents: 30 }, 'it shakes by 30 cents, 5 times a second; 12 is the limit', false],
+    [{ driftCents: -60, wobbleCents: 30 }, 'it sinks by 60 cents; 20 is the limit', false],
+    [{ driftCents: -60, hnrDb: 3 }, 'it sinks by 60 cents; 20 is the limit', false],
+    [{ hnrDb: 3, sagCents: -40, rangeDb: 20 }, 'it is airy: tone 3 dB above the noise', true],
+  ])('%j: %s', (more, words, held) => {
+    const verdict = judgeTone(of(more))
+    expect(verdict.fault?.words).toBe(words)
+    expect(verdict.held).toBe(held)
+    expect(nextTarget([of(more)]).value > 15).toBe(held)
+  })
+  it.each<[Partial<Tone>, number, string]>([
+    [{}, 16, 'Held: 16.0 of 15 s, within 6 cents.'],
+    [{ driftCents: -9.4 }, 16, 'Held: 16.0 of 15 s, within 6 cents.'],
+    [{ driftCents: -10 }, 16, 'Held: 16.0 of 15 s, within 6 cents, 10 lower at the end.'],
+    [{ driftCents: 14 }, 16, 'Held: 16.0 of 15 s, within 6 cents, 14 higher at the end.'],
+    [{ hnrDb: 8 }, 16, 'Held: 16.0 of 15 s, within 6 cents; it is airy: tone 8 dB above the noise.'],
+    [{ driftCents: -60 }, 16, 'Long enough, but it sinks by 60 cents; 20 is the limit.'],
+    [{ driftCents: -60 }, 9, '9.0 of 15 s, and it sinks by 60 cents; 20 is the limit.'],
+    [{}, 14.94, '14.9 of 15 s, steady.'],
+    [{ squeaks: 1 }, 8, '8.0 of 15 s, and it squeaked once.'],
+  ])('%j, %f s: %s', (more, lengthS, words) => expect(toneWords(of(more, lengthS))).toBe(words))
 })
 
 describe('the ladder (common practice, no source: first hold 4 s, home 15 s, three seconds a step, towards 60 s)', () => {
@@ -95,7 +153,7 @@ describe('the ladder (common practice, no source: first hold 4 s, home 15 s, thr
     expect(nextTarget([tone(57, 57.5)]).why).toBe('Held 57.5 s of 57 s within 6 cents: one step up.')
     expect(nextTarget([tone(18, 19, 40)])).toEqual({
       value: 18,
-      why: 'Long enough, but 40 cents unsteady (limit 15): same length, steadier.',
+      why: 'Long enough, but it wavers by 40 cents; 15 is the limit: same length again.',
     })
     expect(nextTarget([tone(21, 17.5)])).toEqual({ value: 21, why: '17.5 s of 21 s: same target again.' })
   })

@@ -178,8 +178,41 @@ describe('the strength adviser (directions: common practice, no source)', () => 
     const verdict = advise({ ...base, symptoms: ['low-refuse', 'one-note', 'other-reed-same'] })
     expect(verdict.opinions[0]).toMatchObject({ advice: 'not-reed', words: 'Not the reed' })
   })
-  it('keeps the strength when another of the same is better', () =>
-    expect(best({ symptoms: ['hard-start', 'other-reed-better'] }).advice).toBe('stay'))
+  it.each([
+    // Another reed of the same strength serves, or the tip is broken: this one is done with.
+    [['other-reed-better'], 'replace', 'Replace this reed by one of the same strength'],
+    [['hard-start', 'other-reed-better'], 'replace', 'Replace this reed by one of the same strength'],
+    [['chipped'], 'replace', 'Replace this reed by one of the same strength'],
+    [['other-reed-better', 'chipped'], 'replace', 'Replace this reed by one of the same strength'],
+    [['wavy'], 'flatten', 'Soak it, dry it flat, then try it again'],
+    [['wavy', 'chipped'], 'replace', 'Replace this reed by one of the same strength'],
+    [['wavy', 'other-reed-better'], 'replace', 'Replace this reed by one of the same strength'],
+  ])('after %j says: %s', (symptoms, advice, words) =>
+    expect(best({ symptoms })).toMatchObject({ advice, words }),
+  )
+  it('has no opinion while nobody has said or measured anything', () => {
+    const nothing = advise(base)
+    expect(nothing.known).toBe(false)
+    expect(nothing.check).toBe('Say what is heard, then the check that tells most is named here.')
+    expect(advise({ ...base, symptoms: ['airy'] }).known).toBe(true)
+    expect(advise({ ...base, centsPerDb: -2 }).known).toBe(true)
+  })
+  it('never asks for a check whose answer was just given', () => {
+    const ids = SYMPTOMS.map((s) => s.id)
+    for (const told of ['other-reed-better', 'other-reed-same', 'chipped', 'wavy', 'teacher-same'])
+      for (const a of ids) {
+        const { check } = advise({ ...base, symptoms: [told, a] })
+        const repeats = {
+          'other-reed-better': 'another reed of the same strength',
+          'other-reed-same': 'another reed of the same strength',
+          chipped: 'against the light',
+          wavy: 'against the light',
+          'teacher-same': 'you play the learner’s instrument',
+        }[told]!
+        expect(check, `${told} ${a}`).not.toContain(repeats)
+        expect(check.length).toBeGreaterThan(20)
+      }
+  })
   it('thinks of the tip when reed and opening pull the same way', () => {
     const tip = (c: Partial<ReedCase>) =>
       advise({ ...base, ...c }).opinions.find((o) => o.advice === 'tip')!.belief
@@ -235,6 +268,16 @@ describe('double reeds and chanter', () => {
     expect(
       judgeCrow(instrument('bassoon').reed, { pitchClass: null, octaves: true, feel: 'held' }).first?.id,
     ).toBe('squeeze-sides')
+    // No pitch where one is meant isn't right; where none is meant, it is.
+    expect(
+      judgeCrow(instrument('oboe').reed, { pitchClass: null, octaves: true, feel: 'free' }),
+    ).toMatchObject({
+      sentence: 'No clear pitch: lips on the thread, free breath; soak it again if it stays so.',
+      first: { id: 'soak' },
+    })
+    expect(
+      judgeCrow(instrument('bassoon').reed, { pitchClass: null, octaves: true, feel: 'free' }).first,
+    ).toBeNull()
     expect(() =>
       judgeCrow(instrument('oboe').reed, { pitchClass: 'H', octaves: true, feel: 'free' }),
     ).toThrow('allowed: C, C#')

@@ -79,8 +79,8 @@ describe('what the adviser takes as evidence', () => {
     expect(down.against.map((e) => e.words)).toEqual(['Flat and wild when loud', 'Buzzy tone'])
   })
   it('adds up to beliefs by its exponentials (exact)', () => {
-    // Nothing known: prior 1, 0, 0, −1, 0.
-    const total = Math.E + 1 + 1 + 1 / Math.E + 1
+    // Nothing known: prior 1 to stay, 0 for down, up and not the reed, −1 for tip and replacing, −1.5 for flattening.
+    const total = Math.E + 3 + 2 / Math.E + Math.exp(-1.5)
     const belief = Object.fromEntries(advise(base).opinions.map((o) => [o.advice, o.belief]))
     expect(belief.stay).toBeCloseTo(Math.E / total, 12)
     expect(belief.down).toBeCloseTo(1 / total, 12)
@@ -92,10 +92,16 @@ describe('what the adviser takes as evidence', () => {
   })
   it('names the check that tells the two best apart', () => {
     const check = (...symptoms: string[]) => advise({ ...base, symptoms }).check
-    expect(check('hard-start')).toContain('worn, not too hard')
-    expect(check('buzzy')).toContain('gone soft')
-    expect(check('one-note')).toContain('leaks, hold and mouth')
-    expect(check('hard-start', 'wild-loud', 'one-note', 'teacher-same')).toContain('No change: look at leaks')
+    expect(check('hard-start')).toContain('another reed of the same strength, soft and loud')
+    expect(check('buzzy')).toContain('another reed of the same strength, soft and loud')
+    expect(check('one-note')).toContain('look at leaks, hold and mouth')
+    expect(check('wavy')).toBe('Nothing cheaper tells more: soak it, dry it flat, then try it again.')
+    // From a belief of nine tenths on nothing is to be checked: chipped alone is just beyond it, with one doubt just below.
+    expect(check('chipped')).toContain('Nothing cheaper tells more: replace this reed')
+    expect(check('chipped', 'one-note')).toContain('another reed of the same strength')
+    expect(check('hard-start', 'low-refuse')).toContain('you play the learner’s instrument')
+    expect(check('hard-start', 'teacher-same', 'low-refuse')).toContain('the smallest part alone')
+    expect(check('chipped', 'other-reed-better')).toContain('Nothing cheaper tells more: replace this reed')
   })
   it('refuses what isn’t there', () => {
     for (const strength of [0.5, 5.5, NaN])

@@ -68,11 +68,14 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
       <Choice id="a-facing" v-model="facing" :options="words(['short', 'medium', 'long'] as const)" />
       <span class="soft">week {{ measured.weeksPlaying }} of playing</span>
     </div>
-    <p class="best" aria-live="polite">
-      {{ best.words }} <span class="soft">{{ percent(best.belief) }}</span>
-    </p>
-    <p><b>To decide:</b> {{ verdict.check }}</p>
-    <div class="opinions">
+    <p v-if="!verdict.known" class="best soft" aria-live="polite">Tap what you hear.</p>
+    <template v-else>
+      <p class="best" aria-live="polite">
+        {{ best.words }} <span class="soft">{{ percent(best.belief) }}</span>
+      </p>
+      <p><b>To decide:</b> {{ verdict.check }}</p>
+    </template>
+    <div v-if="verdict.known" class="opinions">
       <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
         <b>{{ o.words }}</b> <span class="soft">{{ percent(o.belief) }}</span>
         <ul>

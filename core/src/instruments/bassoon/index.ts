@@ -95,6 +95,7 @@ export const bassoon = define({
       'Too far out: flat, leaks.',
       'Too far on: sharp.',
       6,
+      'The reed stays where it seats; a longer crook is flatter, a shorter one sharper. Warm up first.',
     ),
   ],
   setup: BASSOON_SETUP,

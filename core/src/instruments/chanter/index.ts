@@ -83,6 +83,7 @@ export const chanter = define({
       'Too shallow: flat, low A and high A drift apart.',
       'Too deep: sharp, the upper notes most; high A chokes.',
       4,
+      'Another reed is to be tried; the chanter warms up while it is played.',
     ),
   ],
   setup: CHANTER_SETUP,

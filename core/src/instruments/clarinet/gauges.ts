@@ -18,5 +18,7 @@ export const gapAt = (id: string, name: string, between: [string, string], most 
       lengthens: 1,
     }),
   ],
+  beyond:
+    'Pull a little at the middle joint too, let the clarinet warm up before it is tuned, or take a longer or shorter barrel.',
   source: 'from memory',
 })

@@ -18,6 +18,7 @@ export const headRotation: Gauge = {
       below: 'Turned out: airy and sharp.',
       above: 'Turned in too far: flat, small, covered.',
       lengthens: 0,
+      zero: { at: 0, words: 'in line' },
     },
   ],
   source: 'from memory',

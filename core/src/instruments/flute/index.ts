@@ -47,7 +47,15 @@ export const flute = define({
   ],
   partials: [1, 0.6, 0.3, 0.12, 0.06, 0.03],
   reed: null,
-  gauges: [headRotation, headPull('Head joint pulled out', [3, 8], 20)],
+  gauges: [
+    headRotation,
+    headPull(
+      'Head joint pulled out',
+      [3, 8],
+      20,
+      'Warm the flute first; then look at how much of the hole the lip covers: less is sharper, more is flatter.',
+    ),
+  ],
   setup: FLUTE_SETUP,
   schools: [...EVERYBODYS, AIR, HEAD, FIRST, OVERTONES],
   variations: [

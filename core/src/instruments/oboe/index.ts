@@ -1,7 +1,7 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
-import { seatDepth, tipOpening } from '../gauges.ts'
+import { mm, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { OBOE_SETUP } from './setup.ts'
 
@@ -63,14 +63,27 @@ export const oboe = define({
   },
   gauges: [
     tipOpening([0.5, 0.9]),
-    seatDepth(
-      'reed-in',
-      'Reed in its socket',
-      ['oboe', 'reed'],
-      'Not pushed home: flat, and the octaves don’t agree.',
-      'Can’t be deeper than home; a short reed is sharp.',
-      5,
-    ),
+    {
+      id: 'reed-in',
+      name: 'Reed in its socket',
+      drawing: 'depth',
+      parts: ['oboe', 'reed'],
+      measures: [
+        mm('depth', 'Pushed in, against home', {
+          min: -5,
+          max: 0,
+          start: 0,
+          ideal: [-0.3, 0],
+          below: 'Not pushed home: flat, and the octaves don’t agree.',
+          above: '',
+          lengthens: -1,
+        }),
+      ],
+      caution: 'By the cork or thread, never by the blades.',
+      beyond:
+        'The reed belongs home: a longer reed or staple is flatter, a shorter one sharper. Warm up and look at the mouth first.',
+      source: 'from memory',
+    },
   ],
   setup: OBOE_SETUP,
   schools: EVERYBODYS,

@@ -71,7 +71,14 @@ const recorder = <const Id extends string>(
     registers: [{ from: secondRegister, partial: 2 }],
     partials: [1, 0.12, 0.2, 0.04],
     reed: null,
-    gauges: [headPull('Head pulled out', [0, 4], 12)],
+    gauges: [
+      headPull(
+        'Head pulled out',
+        [0, 4],
+        12,
+        'Warm the head; then the breath: gentler is flatter, firmer is sharper.',
+      ),
+    ],
     setup: RECORDER_SETUP,
     schools: [...EVERYBODYS, TONGUE],
     variations: [],

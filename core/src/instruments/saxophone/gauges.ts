@@ -19,8 +19,11 @@ export const neckDepth = (corkMm: number): Gauge => ({
       below: 'Flat, and the octaves drift apart.',
       above: 'Sharp, the short notes most.',
       lengthens: -corkMm / 100,
+      zero: { at: 62, words: '62 % of the cork covered' },
     },
   ],
   caution: 'Grease a cork that resists; never push on the octave lever.',
+  beyond:
+    'Warm it up and look at the mouth first: biting is sharp. If it stays, another mouthpiece is to be tried.',
   source: 'common practice',
 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button, InputNumber } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { addedMm, judge, pullFor, seriesOf, shifts } from '@halitus/core/instruments'
+import { addedMm, judge, seriesOf, shifts, tune, tuningGauge, tuningWords } from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -23,6 +23,7 @@ const air = computed<Air>(() => ({
 }))
 const verdicts = computed(() => judge(gauge.value, values.value))
 const added = computed(() => addedMm(gauge.value, values.value))
+const zeroWords = computed(() => gauge.value.measures.find((m) => m.lengthens !== 0)?.zero.words ?? '')
 const isLength = computed(() => gauge.value.measures.some((m) => m.lengthens !== 0))
 
 const tuning = ref('A4')
@@ -33,12 +34,30 @@ const notes = Array.from({ length: high - low + 1 }, (_, i) => ({
   value: noteName(low + i),
   label: prettyNote(noteName(low + i)),
 }))
-const pull = computed(() =>
-  pullFor(inst.value, parseNote(tuning.value).midi, sharp.value ?? 0, air.value, lesson.a4Hz),
-)
+/** What is moved to tune: this placement if it is a length, else the one that is. */
+const tuned = computed(() => {
+  const own = gauge.value.measures.find((m) => m.lengthens !== 0)
+  return own ? { gauge: gauge.value, measure: own } : tuningGauge(inst.value)
+})
+const pull = computed(() => {
+  const by = tuned.value
+  if (!by) return undefined
+  const from =
+    by.gauge.id === gaugeId.value ? (values.value[by.measure.id] ?? by.measure.start) : by.measure.start
+  const to = tune(
+    inst.value,
+    by.measure,
+    from,
+    parseNote(tuning.value).midi,
+    sharp.value ?? 0,
+    air.value,
+    lesson.a4Hz,
+  )
+  return { ...to, words: tuningWords(by.gauge, by.measure, to, sharp.value ?? 0) }
+})
 /** Either where a pull leaves all notes, or what this placement does to them. */
 const curve = computed(() =>
-  sharp.value ? pull.value.then : shifts(inst.value, added.value, air.value, lesson.a4Hz),
+  sharp.value && pull.value ? pull.value.then : shifts(inst.value, added.value, air.value, lesson.a4Hz),
 )
 const warmth = computed(() => airCents(air.value))
 const most = computed(() => Math.max(10, ...curve.value.map((s) => Math.abs(s.cents))))
@@ -137,18 +156,19 @@ async function keep() {
       />
     </div>
     <p class="answer" aria-live="polite">
-      <template v-if="sharp">
-        {{ pull.pullMm >= 0 ? 'Pull out' : 'Push in' }} <b>{{ Math.abs(pull.pullMm).toFixed(1) }}</b> mm; then
+      <template v-if="sharp && pull">
+        <b>{{ pull.words[0] }}</b> {{ pull.words.slice(1).join(' ') }} Then
         {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
       </template>
       <template v-else-if="isLength && Math.abs(added) > 0.05">
-        Tube {{ added > 0 ? 'longer' : 'shorter' }} by <b>{{ Math.abs(added).toFixed(1) }}</b> mm:
+        <b>{{ Math.abs(added).toFixed(1) }} mm {{ added > 0 ? 'longer' : 'shorter' }}</b> than
+        {{ zeroWords }}:
         {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
       </template>
       <template v-else
         >{{
           isLength
-            ? 'In the middle of what is right: nothing moves.'
+            ? `As it is ${zeroWords}: nothing moves.`
             : 'This placement doesn’t change the tube’s length.'
         }}
         Against 20 °C this air makes everything {{ signed(warmth) }} cents.</template
@@ -243,7 +263,7 @@ async function keep() {
   line-height: 1.3;
 }
 .answer b {
-  font-size: 30px;
+  font-size: 24px;
 }
 .curve {
   display: block;

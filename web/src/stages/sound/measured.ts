@@ -1,7 +1,7 @@
 import type { EntryData } from '@halitus/core/contract'
 import { writtenNote, type Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, midiOfHz, parseNote } from '@halitus/core/pitch'
-import { judgeTone, STEADY_CENTS, TELLING_DB } from '@halitus/core/records'
+import { judgeTone, TELLING_DB, toneWords } from '@halitus/core/records'
 import { signed } from '@/base/words.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
 
@@ -48,6 +48,7 @@ export function entryOf(
     hnrDb: round(tone.hnrDb),
     wobbleCents: tone.wobble.depthCents === null ? null : round(tone.wobble.depthCents),
     wobbleHz: tone.wobble.rateHz === null ? null : round(tone.wobble.rateHz),
+    squeaks: m.report.squeaks.filter((q) => q.startS >= tone.startS && q.endS <= tone.endS).length,
     centsCurve: spaced(from, to, (i) => {
       const hz = m.hz[i]!
       if (hz > 0) lastCents = 100 * (midiOfHz(hz) - centre)
@@ -93,8 +94,7 @@ export function keptCurves(tone: ToneEntry, ear: Ear) {
 
 /** What a tone means, in a sentence, and its numbers beside the ones before on the same note: judged as on the ladder. */
 export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observes: boolean) {
-  const { lengthS, steadinessCents, long, steady, held } = judgeTone(tone)
-  const { targetS } = tone
+  const { lengthS, steadinessCents, fault } = judgeTone(tone)
   const was = before && !observes ? judgeTone(before) : undefined
   const says = (text: string | undefined) => (text === undefined ? '' : `before ${text}`)
   const telling = tone.rangeDb >= TELLING_DB
@@ -123,13 +123,9 @@ export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observ
     },
   ]
   const sentence = observes
-    ? steady
-      ? 'A level tone. What did it feel like?'
-      : `It moved by ${steadinessCents} cents. Where did you notice it?`
-    : held
-      ? `Held: ${lengthS.toFixed(1)} of ${targetS} s, within ${steadinessCents} cents.`
-      : long
-        ? `Long enough, ${steadinessCents} cents unsteady; ${STEADY_CENTS} is the limit.`
-        : `${lengthS.toFixed(1)} of ${targetS} s${steady ? ', steady' : `, ${steadinessCents} cents unsteady`}.`
+    ? fault
+      ? `Where did you notice that ${fault.words.split(';')[0]}?`
+      : 'A level tone. What did it feel like?'
+    : toneWords(tone)
   return { sentence, facts }
 }
