@@ -141,7 +141,7 @@ test('a move shows both fingerings and what sounds when a finger is late', async
   await expect(page.getByText('Between G5 and D5: F5, then E5.')).toBeVisible()
   await page.getByLabel('To note', { exact: true }).fill('C2')
   await page.getByLabel('To note', { exact: true }).press('Enter')
-  await expect(page.getByRole('alert')).toContainText('written E3 to G6')
+  await expect(page.getByRole('alert')).toContainText('written E3 to C7')
   await page.getByRole('heading', { name: 'When fingers' }).click()
   for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
   await page.getByRole('button', { name: 'Keep', exact: true }).click()

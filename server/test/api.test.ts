@@ -241,7 +241,7 @@ describe('a lesson', () => {
   it('refuses what the instrument doesn’t have', async () => {
     const low = await studio.call('POST', `${LESSON}/entries`, tone('t2', { written: 'C3' }))
     expect(low.status).toBe(400)
-    expect(low.data.error.message).toContain('written E3 to G6')
+    expect(low.data.error.message).toContain('written E3 to C7')
     const step = await studio.call('POST', `${LESSON}/entries`, {
       id: 's',
       stage: 'setup',

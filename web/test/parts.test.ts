@@ -64,7 +64,7 @@ describe('the note picker', () => {
     await picker.find('input').setValue('C2')
     await picker.find('input').trigger('blur')
     expect(picker.emitted('update:modelValue')).toBeUndefined()
-    expect(picker.find('[role="alert"]').text()).toContain('written E3 to G6')
+    expect(picker.find('[role="alert"]').text()).toContain('written E3 to C7')
   })
   it('steps by semitones and stops at the end of the range', async () => {
     const picker = open('G6')

@@ -9,7 +9,17 @@ export const moveAnswer = strict({
   lift: touches(),
   stay: touches(),
   between: array()
-    .of(strict({ touches: touches(), late: touches(), early: touches(), sounds: string().required() }))
+    .of(
+      strict({
+        touches: touches(),
+        late: touches(),
+        early: touches(),
+        sounds: string().required(),
+        source: string()
+          .required()
+          .oneOf(['chart', 'column', 'unknown'] as const),
+      }),
+    )
     .required(),
   unknownStates: number().required(),
 })

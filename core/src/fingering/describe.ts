@@ -7,19 +7,36 @@ const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eig
 const inWords = (n: number) => COUNT[n] ?? String(n)
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
+/** The fingers among some touches: one finger may hold a hole and a key at once. */
+const fingersOf = (system: FingerSystem, touches: readonly TouchId[]): string[] => [
+  ...new Set(
+    touches.map((id) => {
+      const t = system.touches.find((x) => x.id === id)
+      return t ? `${t.hand} ${t.finger}` : id
+    }),
+  ),
+]
+
 /**
- * One sentence on how many fingers do what.
- * @example 'One finger presses, two lift, three stay.'
+ * One sentence on how many fingers do what; a finger that leaves one touch for another changes over.
+ * @example 'Seven press, one changes over.'
  */
-export function describeMove(move: Move): string {
+export function describeMove(system: FingerSystem, move: Pick<Move, 'press' | 'lift' | 'stay'>): string {
+  const [press, lift, stay] = [move.press, move.lift, move.stay].map((t) => fingersOf(system, t)) as [
+    string[],
+    string[],
+    string[],
+  ]
+  const over = press.filter((f) => lift.includes(f))
   const parts: string[] = []
   const add = (n: number, one: string, many: string) => {
     if (n > 0) parts.push(`${inWords(n)} ${n === 1 ? one : many}`)
   }
-  add(move.press.length, 'presses', 'press')
-  add(move.lift.length, 'lifts', 'lift')
+  add(press.length - over.length, 'presses', 'press')
+  add(lift.length - over.length, 'lifts', 'lift')
+  add(over.length, 'changes over', 'change over')
   if (!parts.length) return 'No finger moves: the air alone makes the change.'
-  add(move.stay.length, 'stays', 'stay')
+  add(stay.filter((f) => !press.includes(f) && !lift.includes(f)).length, 'stays', 'stay')
   return `${capital(parts.join(', '))}.`
 }
 
@@ -36,21 +53,29 @@ export function outOfStep(system: FingerSystem, between: Between): string {
 }
 
 /**
- * What an in-between moment means: who was late (or early, when fewer were early), and what sounds.
+ * What an in-between moment means: who was late (or early, when fewer were early), and what sounds; what no chart knows
+ * is told by the column of open holes, and said to be.
  * @example 'Right ring late: E5 sounds before B4.'
+ * @example 'Left ring late: about A5 by its open holes, before B4.'
  */
 export function describeBetween(system: FingerSystem, between: Between, to: string): string {
   const who = capital(outOfStep(system, between))
-  return between.sounds === 'unknown'
-    ? `${who}: unpitched or unknown.`
-    : `${who}: ${prettyNote(between.sounds)} sounds before ${prettyNote(to)}.`
+  if (between.source === 'unknown') return `${who}: unpitched or unknown.`
+  const note = prettyNote(between.sounds)
+  return between.source === 'column'
+    ? `${who}: about ${note} by its open holes, before ${prettyNote(to)}.`
+    : `${who}: ${note} sounds before ${prettyNote(to)}.`
 }
 
-/** Which in-between notes are likeliest: fewest fingers out of step first, known notes before unknown ones. */
-export function byLikelihood(between: Between[]): Between[] {
-  const outOfStep = (b: Between) => Math.min(b.late.length, b.early.length)
-  const unknown = (b: Between) => Number(b.sounds === 'unknown')
-  return [...between].sort((x, y) => unknown(x) - unknown(y) || outOfStep(x) - outOfStep(y))
+const SOURCES = ['chart', 'column', 'unknown']
+
+/** Which in-between notes are likeliest: fewest fingers out of step first, then charted before derived before unknown. */
+export function byLikelihood(system: FingerSystem, between: readonly Between[]): Between[] {
+  const fingers = (b: Between) =>
+    Math.min(fingersOf(system, b.late).length, fingersOf(system, b.early).length)
+  return [...between].sort(
+    (x, y) => fingers(x) - fingers(y) || SOURCES.indexOf(x.source) - SOURCES.indexOf(y.source),
+  )
 }
 
 /** A note by name, or a list of touches, as an end of a move. Throws as `standardFingering`. */

@@ -2,8 +2,17 @@
  * Moves between fingerings, and what sounds between them.
  *
  * @example
- * describeMove({ press: ['R1'], lift: [], stay: ['LT'], between: [], unknownStates: 0 }) // 'One presses, one stays.'
+ * describeMove({ touches: [] }, { press: ['R1'], lift: [], stay: ['LT'] }) // 'One presses, one stays.'
  */
-export { moveFinder, type Between, type Held, type Move, type MoveFinder } from './move.ts'
+export {
+  moveFinder,
+  type Between,
+  type Held,
+  type Move,
+  type MoveFinder,
+  type Sound,
+  type Source,
+} from './move.ts'
+export { slideOf, type Slide } from './slide.ts'
 export { byLikelihood, describeBetween, describeMove, heldFor, outOfStep } from './describe.ts'
 export { timeline, type Stretch } from './timeline.ts'

@@ -1,6 +1,7 @@
 import { OutOfRange } from '../errors/index.ts'
 import { parseNote } from '../pitch/index.ts'
 import type { FingerSystem, Fingering, TouchId } from '../instruments/index.ts'
+import { columnReader } from './column.ts'
 
 /** One moment between two fingerings, when some fingers have moved and others haven't. */
 export interface Between {
@@ -9,8 +10,17 @@ export interface Between {
   late: TouchId[]
   /** Touches that have moved already; with one of them early this is what sounds. */
   early: TouchId[]
-  /** A charted note, or `unknown` where no chart says what these fingers sound. */
+  /** A written note, or `unknown`. */
   sounds: string | 'unknown'
+  /** Who says so: a chart, or the column of open holes where no chart has these fingers. */
+  source: Source
+}
+
+/** Where the name of a note comes from. */
+export type Source = 'chart' | 'column' | 'unknown'
+export interface Sound {
+  sounds: string | 'unknown'
+  source: Source
 }
 
 export interface Move {
@@ -19,7 +29,7 @@ export interface Move {
   stay: TouchId[]
   /** Every moment that sounds a charted note, then those with a single finger late or early. */
   between: Between[]
-  /** How many orders of fingers lead through a moment of which the chart says nothing. */
+  /** How many moments between there are of which the chart says nothing. */
   unknownStates: number
 }
 
@@ -33,7 +43,12 @@ export interface Held {
 export interface MoveFinder {
   /** Both touch lists must name known touches. @throws OutOfRange naming the unknown touch */
   move(from: Held, to: Held): Move
+  /** What some touches sound during a move between two fingerings. */
+  sound(from: Held, to: Held, touches: readonly TouchId[]): Sound
 }
+
+/** Where nobody knows how high an end is, a middle note is meant. */
+const MIDDLE = 67
 
 const bitCount = (n: number): number => {
   let count = 0
@@ -58,24 +73,46 @@ export function moveFinder(system: FingerSystem): MoveFinder {
     }, 0)
   const list = (set: number) => ids.filter((_, i) => (set & (1 << i)) !== 0)
 
-  const charted = new Map<number, Fingering[]>()
+  const charted = new Map<number, (Fingering & { midi: number })[]>()
   for (const f of system.chart) {
     const key = bits(f.touches)
-    charted.set(key, [...(charted.get(key) ?? []), f])
+    charted.set(key, [...(charted.get(key) ?? []), { ...f, midi: parseNote(f.written).midi }])
   }
   const chartedSets = [...charted.keys()]
 
-  /** The charted note of a set; where one fingering gives several registers, the one nearest to both ends. */
-  const soundOf = (set: number, near: number): string => {
+  const columns = columnReader(system, bitOf)
+  /** Registers that an end may be in; undefined when nobody knows. */
+  const registersOf = (held: Held, set: number): number[] | undefined => {
     const options = charted.get(set)
-    if (!options) return 'unknown'
-    return options.reduce((best, f) =>
-      Math.abs(parseNote(f.written).midi - near) < Math.abs(parseNote(best.written).midi - near) ? f : best,
-    ).written
+    const own = options?.filter((f) => f.written === held.written)
+    return (own?.length ? own : options)?.map((f) => f.register)
   }
   const midiOf = (held: Held, set: number) => {
     const written = held.written ?? charted.get(set)?.[0]?.written
     return written === undefined ? undefined : parseNote(written).midi
+  }
+  /** What lies between two ends is heard in the registers of those ends, near to them. */
+  const ear = (from: Held, to: Held) => {
+    const [a, b] = [bits(from.touches), bits(to.touches)]
+    const ends = [midiOf(from, a), midiOf(to, b)].filter((m) => m !== undefined)
+    const near = ends.length ? ends.reduce((x, y) => x + y, 0) / ends.length : MIDDLE
+    const [one, other] = [registersOf(from, a), registersOf(to, b)]
+    const registers = new Set(one && other ? [...one, ...other] : system.chart.map((f) => f.register))
+    const away = (f: { midi: number }) => Math.abs(f.midi - near)
+    const heard = (set: number) => charted.get(set)?.filter((f) => registers.has(f.register)) ?? []
+    return {
+      charts: (set: number) => heard(set).length > 0,
+      soundOf(set: number): Sound {
+        const options = heard(set)
+        if (options.length)
+          return {
+            sounds: options.reduce((best, f) => (away(f) < away(best) ? f : best)).written,
+            source: 'chart',
+          }
+        const column = columns.read(set, registers, near)
+        return column ? { sounds: column, source: 'column' } : { sounds: 'unknown', source: 'unknown' }
+      },
+    }
   }
 
   return {
@@ -84,12 +121,11 @@ export function moveFinder(system: FingerSystem): MoveFinder {
       const b = bits(to.touches)
       const moving = a ^ b
       const count = bitCount(moving)
-      const ends = [midiOf(from, a), midiOf(to, b)].filter((m) => m !== undefined)
-      const near = ends.length ? ends.reduce((x, y) => x + y, 0) / ends.length : 67
+      const { charts, soundOf } = ear(from, to)
 
       const states = new Set<number>()
       for (const set of chartedSets)
-        if (((set ^ a) & ~moving) === 0 && set !== a && set !== b) states.add(set)
+        if (((set ^ a) & ~moving) === 0 && set !== a && set !== b && charts(set)) states.add(set)
       const pitched = states.size
       if (count > 1)
         for (let i = 0; i < ids.length; i++)
@@ -105,10 +141,11 @@ export function moveFinder(system: FingerSystem): MoveFinder {
           touches: list(set),
           late: list(set ^ b),
           early: list(set ^ a),
-          sounds: soundOf(set, near),
+          ...soundOf(set),
         })),
         unknownStates: count > 0 ? 2 ** count - 2 - pitched : 0,
       }
     },
+    sound: (from, to, touches) => ear(from, to).soundOf(bits(touches)),
   }
 }

@@ -1,12 +1,11 @@
 import type { FingerSystem, TouchId } from '../instruments/index.ts'
-import { moveFinder, type Held, type Move } from './move.ts'
+import { moveFinder, type Held, type Move, type Sound } from './move.ts'
 
 /** A stretch of time during a move in which the same fingers are down. */
-export interface Stretch {
+export interface Stretch extends Sound {
   fromMs: number
   toMs: number
   touches: TouchId[]
-  sounds: string | 'unknown'
 }
 
 /**
@@ -20,7 +19,8 @@ export function timeline(
   to: Held,
   offsetsMs: Readonly<Record<TouchId, number>>,
 ): { move: Move; stretches: Stretch[] } {
-  const move = moveFinder(system).move(from, to)
+  const finder = moveFinder(system)
+  const move = finder.move(from, to)
   const moving = [...move.press, ...move.lift]
   const moments = [...new Set(moving.map((t) => offsetsMs[t] ?? 0))].sort((a, b) => a - b)
   const goal = new Set(to.touches)
@@ -32,14 +32,12 @@ export function timeline(
         if (goal.has(t)) held.add(t)
         else held.delete(t)
       }
-    const known = move.between.find(
-      (b) => b.touches.length === held.size && b.touches.every((t) => held.has(t)),
-    )
+    const touches = system.touches.filter((t) => held.has(t.id)).map((t) => t.id)
     stretches.push({
       fromMs: moments[i]!,
       toMs: moments[i + 1]!,
-      touches: system.touches.filter((t) => held.has(t.id)).map((t) => t.id),
-      sounds: known?.sounds ?? 'unknown',
+      touches,
+      ...finder.sound(from, to, touches),
     })
   }
   return { move, stretches }

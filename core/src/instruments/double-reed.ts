@@ -4,7 +4,7 @@ import type { Adjustment } from './types.ts'
 const SOAK: Adjustment = {
   id: 'soak',
   title: 'Soak again',
-  changes: 'A dry reed is wild and sharp, a sodden one dull and flat.',
+  changes: 'A dry reed is stiff and sharp, a sodden one gapes and goes flat.',
   by: 'player',
 }
 const RESEAT: Adjustment = {
@@ -33,12 +33,20 @@ const SCRAPE: Adjustment = {
   changes: 'Can’t be undone.',
   by: 'reed maker',
 }
-const WIRE: Adjustment = {
-  id: 'wire',
-  title: 'Adjust a wire',
-  changes: 'Rounder is more open, flatter is more closed; it lasts.',
-  by: 'teacher',
-}
+const WIRES: Adjustment[] = [
+  {
+    id: 'first-wire',
+    title: 'First wire, next to the blades',
+    changes: 'Rounder opens the tip, flatter closes it; it lasts.',
+    by: 'teacher',
+  },
+  {
+    id: 'second-wire',
+    title: 'Second wire, further down',
+    changes: 'The other way about: rounder closes the tip, flatter opens it.',
+    by: 'teacher',
+  },
+]
 
 /** Two to three minutes in water (common practice, no source). */
 export const DOUBLE_REED_SOAK = { name: 'Soak', seconds: 150 }
@@ -48,6 +56,6 @@ export const doubleReedAdjustments = (wired: boolean): Adjustment[] => [
   SOAK,
   RESEAT,
   ...SQUEEZES,
-  ...(wired ? [WIRE] : []),
+  ...(wired ? WIRES : []),
   SCRAPE,
 ]

@@ -3,7 +3,7 @@ import { NoteError, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Chosen, School } from '../schools/index.ts'
 import { choiceOf } from '../schools/index.ts'
 import { INSTRUMENTS } from './registry.ts'
-import type { FingerSystem, Fingering, Instrument, TouchId } from './types.ts'
+import type { FingerSystem, Fingering, Instrument, SetupStep, TouchId, Variation } from './types.ts'
 
 export type InstrumentId = (typeof INSTRUMENTS)[number]['id']
 export const INSTRUMENT_IDS: readonly InstrumentId[] = INSTRUMENTS.map((i) => i.id)
@@ -39,8 +39,26 @@ export function allSchools(): School[] {
   return [...new Map(INSTRUMENTS.flatMap((i) => i.schools).map((s) => [s.id, s])).values()]
 }
 
+/** The steps of a set-up as a school does them. */
+function setupUnder(steps: readonly SetupStep[], { steps: other, ahead, phases }: Variation): SetupStep[] {
+  const told = steps.map((s) => ({ ...s, ...other?.[s.id] }))
+  for (const [id, before] of Object.entries(ahead ?? {})) {
+    const [moved] = told.splice(
+      told.findIndex((s) => s.id === id),
+      1,
+    )
+    if (moved)
+      told.splice(
+        told.findIndex((s) => s.id === before),
+        0,
+        moved,
+      )
+  }
+  return phases ? phases.flatMap((phase) => told.filter((s) => s.phase === phase)) : told
+}
+
 /**
- * An instrument as the chosen schools teach it: first notes and tolerances.
+ * An instrument as the chosen schools teach it: first notes, tolerances, and the steps of its set-up.
  * @param voices whose choice counts, the first that made one: learner, then studio
  */
 export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]): Instrument {
@@ -48,8 +66,10 @@ export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]
     const school = inst.schools.find((s) => s.id === variation.school)
     if (!school || choiceOf(school, ...voices) !== variation.choice) return now
     const { firstNotes, ideals } = variation
+    const setup = setupUnder(now.setup, variation)
     return {
       ...now,
+      setup,
       ...(firstNotes && { teaching: { ...now.teaching, firstNotes } }),
       ...(ideals && {
         gauges: now.gauges.map((g) => ({

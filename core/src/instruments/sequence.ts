@@ -7,7 +7,7 @@ export interface SequenceStep {
 }
 
 /**
- * The set-up sequence of an instrument in order of work; what was wrong at least twice lately comes first.
+ * The set-up sequence of an instrument in order of work; what was wrong lately is marked in its place.
  * @param sequence `first`: smallest sounding part only; `full`: the whole instrument
  * @param wrongStepIds one id for each time a step was wrong lately
  */
@@ -16,8 +16,7 @@ export function setupSequence(
   sequence: 'first' | 'full',
   wrongStepIds: readonly string[] = [],
 ): SequenceStep[] {
-  const steps = inst.setup
+  return inst.setup
     .filter((s) => s.sequences.includes(sequence))
     .map((step) => ({ step, timesWrong: wrongStepIds.filter((id) => id === step.id).length }))
-  return [...steps.filter((s) => s.timesWrong >= 2), ...steps.filter((s) => s.timesWrong < 2)]
 }

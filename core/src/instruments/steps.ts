@@ -75,7 +75,8 @@ export const singleReedSteps: SetupStep[] = [
     'Soak the reed',
     'Held by the thick end, about 30 seconds a side, until the tip lies flat.',
     [
-      ['dry', 'Dry or wavy tip', 'Air hisses, the tone starts late, may squeak.'],
+      ['dry', 'Dry tip', 'Air hisses, the tone starts late, may squeak.'],
+      ['wavy', 'Wavy tip', 'Leaks and hisses; soak it, press it flat, and let it dry flat afterwards.'],
       ['chipped', 'Chipped or split tip', 'Shrieks at the start; replace it.'],
     ],
     {
@@ -100,7 +101,10 @@ export const singleReedSteps: SetupStep[] = [
     'reed',
     'Reed centred, flat side down',
     'Both side rails show the same narrow line.',
-    [['off-centre', 'Shifted or tilted', 'Chirps, mostly on soft starts and leaps.']],
+    [
+      ['off-centre', 'Shifted or tilted', 'Chirps, mostly on soft starts and leaps.'],
+      ['wrong-side', 'Round side down', 'No tone at all, only air.'],
+    ],
     {
       tolerance: 'equal rails left and right',
     },
@@ -114,10 +118,52 @@ export const singleReedSteps: SetupStep[] = [
       ['too-high', 'Over the cut of the reed', 'Chokes the tone.'],
       ['too-tight', 'Screws forced', 'Dull, slow to speak; the reed warps.'],
       ['upside-down', 'Upside down', 'Won’t slide on, scratches the reed.'],
+      [
+        'too-loose',
+        'So loose that the reed slides',
+        'It slips into the chamber: no sound, take it off and begin again.',
+      ],
     ],
     { caution: 'No force: a ligature that resists is the wrong way round.' },
   ),
+  step(
+    'look-again',
+    'reed',
+    'Look once more from both sides',
+    'Tightening moves the reed. Front: both rails alike, tip level. Back: no reed beyond the mouthpiece.',
+    [
+      [
+        'moved',
+        'Shifted while it was tightened',
+        'Chirps on soft starts: loosen a little, straighten, tighten.',
+      ],
+      ['one-rail', 'More rail on one side', 'One corner leaks: squeaks on leaps.'],
+    ],
+    { tolerance: 'equal rails, level tip' },
+  ),
 ]
+
+/**
+ * The mouth on a single reed.
+ * @param look what this family's teachers look for
+ * @param faults what only this family gets wrong
+ */
+export const mouthStep = (look: string, ...faults: Faults) =>
+  step(
+    'mouth',
+    'hold',
+    'Mouth: reed, chin, corners',
+    look,
+    [
+      ['too-little', 'Too little mouthpiece in the mouth', 'Thin and small; stops when blown harder.'],
+      ['too-much', 'Too much mouthpiece in the mouth', 'Harsh, honks, squeaks.'],
+      ['chin-bunched', 'Chin bunched up', 'Weak and flat; high notes don’t come.'],
+      ['cheeks', 'Cheeks puffed', 'Pitch and tone waver.'],
+      ['biting', 'Biting', 'Strangled and sharp; stops when squeezed.'],
+      ...faults,
+    ],
+    { caution: 'Sore lip, jaw or teeth: rest. Braces and loose teeth: ask the dentist.' },
+  )
 
 /** Taking apart, the way back: the same for every instrument but for what to hold and what to mind. */
 export const apartStep = (look: string, ...faults: Faults) =>

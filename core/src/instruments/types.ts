@@ -96,7 +96,8 @@ export interface FingerSystem {
   /** Touches that one finger can hold at the same time; any others of one finger shut each other out. */
   together: [TouchId, TouchId][]
   chart: Fingering[]
-  breaks: { from: string; to: string; preparation: string }[]
+  /** Where a register ends; `start` is the fingering that the advice begins from. */
+  breaks: { from: string; to: string; preparation: string; start?: TouchId[] }[]
 }
 
 /** One way of fingering an instrument; `fingers` is null while its chart hasn't been written and compared. */
@@ -127,6 +128,8 @@ export interface SmallPart {
   id: string
   part: string
   concert: string | null
+  /** Other pitches that teachers accept. */
+  also?: string[]
   source: Source
 }
 
@@ -182,6 +185,12 @@ export interface Variation {
   firstNotes?: string[]
   /** What is right, by `gauge.measure`. */
   ideals?: Record<string, [number, number]>
+  /** Steps of the set-up that are done otherwise. */
+  steps?: Record<string, Partial<Pick<SetupStep, 'title' | 'look'>>>
+  /** A step that goes ahead of another. */
+  ahead?: Record<string, string>
+  /** The order of phases. */
+  phases?: SetupPhase[]
 }
 
 /** Everything that is known of an instrument; what depends on which one it is stands here and nowhere else. */
@@ -193,7 +202,12 @@ export interface Instrument {
   transposition: number
   clef: 'treble' | 'bass'
   /** Inclusive, as the player reads. */
-  range: { beginner: [string, string]; full: [string, string] }
+  range: {
+    beginner: [string, string]
+    full: [string, string]
+    /** Notes that not every one of these instruments has. */
+    some?: string[]
+  }
   teaching: Teaching
   /** The usual one first. */
   systems: [NamedSystem, ...NamedSystem[]]

@@ -14,12 +14,12 @@ import { fingerSystem, instrument } from '@halitus/core/instruments'
 
 const clarinet = instrument('clarinet')
 const system = fingerSystem(clarinet)
-const between = (late: string[], early: string[], sounds = 'E5'): Between => ({
-  touches: [],
-  late,
-  early,
-  sounds,
-})
+const between = (
+  late: string[],
+  early: string[],
+  sounds = 'E5',
+  source: Between['source'] = sounds === 'unknown' ? 'unknown' : 'chart',
+): Between => ({ touches: [], late, early, sounds, source })
 const move = (press: string[], lift: string[], stay: string[] = []): Move => ({
   press,
   lift,
@@ -32,9 +32,18 @@ describe('a move in words', () => {
   it.each([
     [move(['R1'], []), 'One presses.'],
     [move([], ['R1']), 'One lifts.'],
-    [move(['a', 'b'], ['c', 'd', 'e'], ['f']), 'Two press, three lift, one stays.'],
-    [move(['a'], [], ['b', 'c']), 'One presses, two stay.'],
-    [move([], [], ['a']), 'No finger moves: the air alone makes the change.'],
+    [move(['R1', 'R2'], ['L1', 'L2', 'L3'], ['LT']), 'Two press, three lift, one stays.'],
+    [move(['R1'], [], ['L1', 'L2']), 'One presses, two stay.'],
+    [move([], [], ['L1']), 'No finger moves: the air alone makes the change.'],
+    // Fingers are counted, not touches: a thumb on ring and key is one, a finger that leaves a key for its hole changes over.
+    [move(['LT', 'LT:reg'], []), 'One presses.'],
+    [move(['LT:reg'], [], ['LT']), 'One presses.'],
+    [move(['L1'], ['L1:A'], []), 'One changes over.'],
+    [
+      move(['LT', 'LT:reg', 'L1', 'L2'], ['L1:A'], ['R1', 'R2', 'R3']),
+      'Two press, one changes over, three stay.',
+    ],
+    [move(['L1', 'R1'], ['L1:A', 'R1:side1'], []), 'Two change over.'],
     [
       move(
         Array.from({ length: 11 }, (_, i) => `${i}`),
@@ -42,7 +51,14 @@ describe('a move in words', () => {
       ),
       '11 press.',
     ],
-  ])('%#: %s', (m, words) => expect(describeMove(m)).toBe(words))
+  ])('%#: %s', (m, words) => expect(describeMove(system, m)).toBe(words))
+  it('counts the fingers of the break as teachers do', () => {
+    const of = (from: string, to: string) =>
+      describeMove(system, moveFinder(system).move(heldFor(clarinet, from), heldFor(clarinet, to)))
+    // Thumb, middle, ring and little of the left hand and three of the right press; the left index rolls to its hole.
+    expect(of('A4', 'B4')).toBe('Seven press, one changes over.')
+    expect(of('E3', 'B4')).toBe('One presses, seven stay.')
+  })
 })
 
 describe('a moment between in words', () => {
@@ -60,19 +76,25 @@ describe('a moment between in words', () => {
     expect(describeBetween(system, between(['R3'], ['R1', 'R2'], 'Bb4'), 'B4')).toBe(
       'Right ring late: B♭4 sounds before B4.',
     )
+    expect(describeBetween(system, between(['R3'], ['R1', 'R2'], 'A5', 'column'), 'B4')).toBe(
+      'Right ring late: about A5 by its open holes, before B4.',
+    )
     expect(describeBetween(system, between(['R3'], ['R1', 'R2'], 'unknown'), 'B4')).toBe(
       'Right ring late: unpitched or unknown.',
     )
   })
-  it('puts known notes first, then fewer fingers out of step, and changes no list', () => {
+  it('puts fewer fingers out of step first, then what a chart knows, and changes no list', () => {
     const list = [
-      between(['a', 'b'], ['c', 'd', 'e'], 'C5'),
-      between(['a'], ['b'], 'unknown'),
-      between(['a', 'b', 'c'], ['d'], 'D5'),
-      between(['a', 'b', 'c'], ['d', 'e', 'f'], 'E5'),
+      between(['R1', 'R2', 'R3'], ['L1', 'L2', 'L3'], 'E5'),
+      between(['R1', 'R2'], ['L1', 'L2', 'L3'], 'C5'),
+      between(['R3'], ['L1', 'L2'], 'unknown'),
+      between(['R2'], ['L1', 'L2'], 'A5', 'column'),
+      between(['R1', 'L2', 'L3'], ['L1'], 'D5'),
+      // Two touches of one thumb are one finger.
+      between(['LT', 'LT:reg'], ['L1', 'L2', 'L3'], 'F5'),
     ]
     const before = [...list]
-    expect(byLikelihood(list).map((b) => b.sounds)).toEqual(['D5', 'C5', 'E5', 'unknown'])
+    expect(byLikelihood(system, list).map((b) => b.sounds)).toEqual(['D5', 'F5', 'A5', 'unknown', 'C5', 'E5'])
     expect(list).toEqual(before)
   })
   it('takes an end by note or by touches', () => {
@@ -89,7 +111,7 @@ describe('states between (exact)', () => {
     expect(states.map((b) => [...b.late].sort().join(' ')).sort()).toEqual(
       ['R1', 'R1 R2', 'R1 R3', 'R2', 'R2 R3', 'R3'].sort(),
     )
-    const known = states.filter((b) => b.sounds !== 'unknown')
+    const known = states.filter((b) => b.source === 'chart')
     expect(known.map((b) => `${b.early.join(' ')}: ${b.sounds}`).sort()).toEqual([
       'R1 R2: A3',
       'R1: Bb3',
@@ -148,11 +170,12 @@ describe('a move in time', () => {
     ])
     expect(stretches[0]!.touches).toEqual(['LT', 'LT:reg', 'L1', 'L2', 'L3', 'R1'])
   })
-  it('lifts too, and says unknown where no chart knows', () => {
+  it('lifts too, and reads the open holes where no chart knows', () => {
     const { stretches } = timeline(system, heldFor(clarinet, 'D5'), heldFor(clarinet, 'G5'), { R3: -30 })
     expect(stretches).toMatchObject([{ fromMs: -30, toMs: 0, sounds: 'E5' }])
     const odd = timeline(system, heldFor(clarinet, 'Bb4'), heldFor(clarinet, 'B4'), { L1: 50 })
-    expect(odd.stretches).toMatchObject([{ fromMs: 0, toMs: 50, sounds: 'unknown' }])
+    // Only the left index still up: its small hole is a vent, the column reaches the bell.
+    expect(odd.stretches).toMatchObject([{ fromMs: 0, toMs: 50, sounds: 'B4', source: 'column' }])
     expect(timeline(system, heldFor(clarinet, 'D5'), heldFor(clarinet, 'G5'), {}).stretches).toEqual([])
   })
 })

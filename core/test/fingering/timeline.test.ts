@@ -15,6 +15,6 @@ describe('a move in time', () => {
       [0, 60, 'E5'],
     ])
   })
-  it('says unknown where the chart is silent', () =>
-    expect(along({ R3: -50 }).map((s) => s.sounds)).toEqual(['unknown']))
+  it('reads the open holes where the chart is silent, and says so', () =>
+    expect(along({ R3: -50 })).toMatchObject([{ sounds: 'F#5', source: 'column' }]))
 })

@@ -165,7 +165,7 @@ describe('registry', () => {
     expect(() => instrument('kazoo')).toThrow(InstrumentError)
     expect(() => instrument('kazoo')).toThrow('Known: flute, clarinet')
     expect(() => writtenNote(clarinet, 'C3')).toThrow(NoteError)
-    expect(() => writtenNote(clarinet, 'C3')).toThrow('outside the clarinet in B♭: written E3 to G6')
+    expect(() => writtenNote(clarinet, 'C3')).toThrow('outside the clarinet in B♭: written E3 to C7')
     expect(() => fingeringsOf(instrument('oboe'), 'C5')).toThrow('chart of the oboe is not in yet')
   })
 })

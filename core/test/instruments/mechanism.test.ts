@@ -204,6 +204,20 @@ describe('schools', () => {
     expect(e.teaching.firstNotes[0]).toBe('E4')
     expect(e.gauges[0]!.measures[0]!.ideal).toEqual([0, 0.3])
     expect(e.gauges[0]!.measures[1]).toEqual(clarinet.gauges[0]!.measures[1])
+    const order = (id: string, school: string, choice: string) =>
+      underSchools(instrument(id), { [school]: choice }).setup.map((s) => s.id)
+    // The ligature on before the reed; the reed on last, soaking in the mouth meanwhile.
+    const usual = clarinet.setup.map((s) => s.id)
+    expect(usual.indexOf('reed-height')).toBeLessThan(usual.indexOf('ligature'))
+    const before = order('clarinet', 'ligature', 'before')
+    expect(before.indexOf('ligature')).toBe(before.indexOf('reed-height') - 1)
+    expect([...before].sort()).toEqual([...usual].sort())
+    const lastReed = order('alto-sax', 'reed-when', 'last')
+    expect(lastReed.indexOf('soak')).toBeGreaterThan(lastReed.indexOf('neck-depth'))
+    expect(lastReed.indexOf('look-again')).toBeLessThan(lastReed.indexOf('seat'))
+    expect(lastReed).toHaveLength(instrument('alto-sax').setup.length)
+    const soak = underSchools(clarinet, { 'reed-when': 'last' }).setup.find((s) => s.id === 'soak')!
+    expect(soak.title).toBe('Reed soaks in the mouth meanwhile')
     expect(underSchools(flute, {}, { 'flute-head': 'line' }).gauges[0]!.measures[0]!.ideal).toEqual([-2, 2])
   })
   it('name only schools, ways, gauges and notes that exist', () => {

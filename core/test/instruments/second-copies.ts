@@ -3,6 +3,11 @@
  * bottom, one sign a finger, keys named after the note they give in the upper register. Standard fingerings only.
  */
 export const CLARINET_AGAIN = `
+  C7  TR-2-/---  Eb
+  B6  TR-23/---  G# Eb
+  Bb6 TR-23/---  Eb
+  A6  TR-23/-2-  Eb
+  G#6 TR-23/1--  Eb
   G6  TR-2-/---  Eb side1
   F#6 TR-2-/---  Eb
   F6  TR-23/---  G# Eb

@@ -153,7 +153,7 @@ describe('a twelfth instrument', () => {
     ).not.toThrow()
     const system = fingerSystem(pipe)
     const move = moveFinder(system).move(heldFor(pipe, 'C4'), heldFor(pipe, 'E4'))
-    expect(describeMove(move)).toBe('Two lift, one stays.')
+    expect(describeMove(system, move)).toBe('Two lift, one stays.')
     expect(move.between.find((b) => b.late.join() === 'L2')?.sounds).toBe('D4')
     expect(columnEndMm(system, new Set(['L1']))).toBe(230)
     expect(pictureOf(system, new Set(['L1'])).touches).toHaveLength(3)

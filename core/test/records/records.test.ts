@@ -80,7 +80,7 @@ describe('every kind of record', () => {
       { gaugeId: 'reed', values: [{ measure: 'height', value: 9 }] },
       'Reed above the tip is 9 mm; allowed: -3 to 3 mm.',
     ],
-    ['long-tone', aTone({ written: 'C3' }), 'C3 is outside the clarinet in B♭: written E3 to G6.'],
+    ['long-tone', aTone({ written: 'C3' }), 'C3 is outside the clarinet in B♭: written E3 to C7.'],
     [
       'long-tone',
       aTone({ dbCurve: [] }),

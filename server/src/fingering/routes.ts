@@ -9,6 +9,7 @@ export const fingeringRoutes = (): Routes =>
     const inst = instrument(body.instrument)
     const from = heldFor(inst, body.from as string | string[])
     const to = heldFor(inst, body.to as string | string[])
-    const move = moveFinder(fingerSystem(inst)).move(from, to)
-    return { ...move, between: byLikelihood(move.between) }
+    const system = fingerSystem(inst)
+    const move = moveFinder(system).move(from, to)
+    return { ...move, between: byLikelihood(system, move.between) }
   })

@@ -28,7 +28,7 @@ const TEACHING: Teaching = {
   smallParts: [{ id: 'reed-on-crook', part: 'reed on crook', concert: 'C#4', source: 'common practice' }],
   embouchure: [
     { point: 'Even pressure all round, jaw lower and back', listen: 'A free crow of many voices' },
-    { point: 'Upper lip near the first wire', listen: 'Less reed is thin and sharp' },
+    { point: 'Upper lip near the first wire', listen: 'Less reed is thin and flat, more is wild and sharp' },
   ],
   loudTendency: 'flat',
   listenFor: 'Does A3 start without cracking downwards',

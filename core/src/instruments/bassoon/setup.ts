@@ -11,8 +11,8 @@ export const BASSOON_SETUP: SetupStep[] = [
     'Soak the reed',
     'Whole blade in water, two to three minutes; blow it through.',
     [
-      ['dry', 'Too short in the water', 'Wires loose, tip gapes, tone coarse.'],
-      ['sodden', 'Left in for too long', 'Dull and flat.'],
+      ['dry', 'Too short in the water', 'Stiff, wires loose: starts late, thin and sharp.'],
+      ['sodden', 'Left in for too long', 'The tip gapes: coarse, dull and flat.'],
     ],
     {
       tolerance: '2 to 3 min',
@@ -47,8 +47,8 @@ export const BASSOON_SETUP: SetupStep[] = [
     'Reed on the crook',
     'Sounds about C sharp with even pressure and no pinch.',
     [
-      ['sharp', 'Above C sharp', 'Biting: the middle notes will be sharp.'],
-      ['flat', 'Below C sharp', 'Too loose, or too much reed.'],
+      ['sharp', 'Above C sharp', 'Biting, or too much reed: the middle notes will be sharp.'],
+      ['flat', 'Below C sharp', 'Too loose, or too little reed in the mouth.'],
     ],
     first(),
   ),
@@ -101,7 +101,8 @@ export const BASSOON_SETUP: SetupStep[] = [
     'Lips slightly in, upper lip near the first wire, no smile.',
     [
       ['biting', 'Biting', 'Sharp, low notes refuse.'],
-      ['too-little', 'Too little reed', 'Thin and sharp.'],
+      ['too-little', 'Too little reed', 'Thin and flat.'],
+      ['too-much', 'Too much reed', 'Wild and sharp.'],
     ],
   ),
   apartStep(

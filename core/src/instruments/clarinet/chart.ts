@@ -39,6 +39,7 @@ export const CLARINET_CHART: Fingering[] = [
   f('A4', 1, 'L1:A L2 L3 R2 R3', 'fuller tone on a held note', 'alternate', 'medium'),
   f('Bb4', 1, 'LT:reg L1:A'),
   f('Bb4', 1, 'LT:reg L1:A R1 R2 R3', 'right hand ready for the break'),
+  f('Bb4', 1, 'LT:reg L1:A L2 L3 R2 R3', 'fuller tone on a held note', 'alternate', 'medium'),
   f('Bb4', 1, 'L1:A R1:side3', 'trill from A, clearer tone'),
   f('B4', 1, 'L1:A R1:side4', 'trill from A', 'trill', 'medium'),
   // Clarion
@@ -62,7 +63,7 @@ export const CLARINET_CHART: Fingering[] = [
   f('Bb5', 2, 'LT LT:reg L1 R1', 'one and one, in arpeggios with F', 'alternate', 'medium'),
   f('B5', 2, 'LT LT:reg L1'),
   f('C6', 2, 'LT LT:reg'),
-  // Altissimo: the fifth partial of the fingering a major tenth lower in the clarion, left index open as a vent
+  // Altissimo: the fifth partial, fingered as the note a major sixth lower in the clarion with the left index open as a vent
   f('C#6', 3, 'LT LT:reg L2 L3 R1 R2'),
   f('D6', 3, 'LT LT:reg L2 L3 R1 R4:G#'),
   f('Eb6', 3, 'LT LT:reg L2 L3 R2 R4:G#'),
@@ -71,4 +72,10 @@ export const CLARINET_CHART: Fingering[] = [
   f('F6', 3, 'LT LT:reg L2 L3 L4:C# R4:G#'),
   f('F#6', 3, 'LT LT:reg L2 R4:G#'),
   f('G6', 3, 'LT LT:reg L2 R1:side1 R4:G#', '', 'standard', 'medium'),
+  // Above: the seventh partial of the same tubes, a tritone higher (7:5 is 582.5 cents). One way of several, in doubt.
+  f('G#6', 4, 'LT LT:reg L2 L3 R1 R4:G#', '', 'standard', 'medium'),
+  f('A6', 4, 'LT LT:reg L2 L3 R2 R4:G#', '', 'standard', 'medium'),
+  f('Bb6', 4, 'LT LT:reg L2 L3 R4:G#', '', 'standard', 'medium'),
+  f('B6', 4, 'LT LT:reg L2 L3 L4:C# R4:G#', '', 'standard', 'medium'),
+  f('C7', 4, 'LT LT:reg L2 R4:G#', '', 'standard', 'medium'),
 ]

@@ -30,6 +30,19 @@ const touches: Touch[] = [
   touch('R4:F', 'key', 'little', 518, 'F/C key', 'F'),
 ]
 
+/** Low notes and what the register key makes of them. */
+const TWELFTHS = [
+  ['E3', 'B4'],
+  ['F3', 'C5'],
+  ['G3', 'D5'],
+  ['A3', 'E5'],
+  ['Bb3', 'F5'],
+  ['C4', 'G5'],
+  ['D4', 'A5'],
+  ['E4', 'B5'],
+  ['F4', 'C6'],
+] as const
+
 export const CLARINET_FINGERS: FingerSystem = {
   touches,
   bore: CLARINET_BORE,
@@ -62,20 +75,47 @@ export const CLARINET_FINGERS: FingerSystem = {
   chart: CLARINET_CHART,
   breaks: [
     {
+      from: 'G4',
+      to: 'C5',
+      preparation:
+        'Keep the right hand down on G4: then the left hand closes and the thumb adds the register key.',
+      start: ['R1', 'R2', 'R3'],
+    },
+    {
       from: 'A4',
       to: 'B4',
       preparation:
         'Put the right hand down on A4 already; then the left hand and the little finger close together.',
+      start: ['L1:A', 'R1', 'R2', 'R3'],
+    },
+    {
+      from: 'A4',
+      to: 'C5',
+      preparation:
+        'Right hand down on A4; the left index rolls from its key to its hole, the others close with it.',
+      start: ['L1:A', 'R1', 'R2', 'R3'],
     },
     {
       from: 'Bb4',
       to: 'B4',
       preparation: 'Thumb rolls from the register key alone to key and hole; the right hand is down before.',
+      start: ['LT:reg', 'L1:A', 'R1', 'R2', 'R3'],
     },
     {
       from: 'C6',
       to: 'C#6',
       preparation: 'Keep the air as for C6; left index stays up, the others close at once.',
     },
+    {
+      from: 'C6',
+      to: 'D6',
+      preparation:
+        'Left index stays up as a vent; the right little finger takes its key as the others close.',
+    },
+    ...TWELFTHS.map(([from, to]) => ({
+      from,
+      to,
+      preparation: 'The register key alone: nothing else moves. Same air, same mouth; then the next note up.',
+    })),
   ],
 }

@@ -5,7 +5,9 @@ import {
   LIGATURE,
   mouthShape,
   REED_TIP,
+  REED_ORDER_VARIATIONS,
   REED_TIP_VARIATIONS,
+  REED_WHEN,
   SINGLE_REED,
   UPPER_LIP,
 } from '../single-reed.ts'
@@ -34,13 +36,14 @@ export const clarinet = define({
   family: 'clarinet',
   transposition: -2,
   clef: 'treble',
-  range: { beginner: ['E3', 'C6'], full: ['E3', 'G6'] },
+  range: { beginner: ['E3', 'C6'], full: ['E3', 'C7'] },
   teaching: CLARINET_TEACHING,
   systems: [{ id: 'standard', name: '17 keys, six rings', fingers: CLARINET_FINGERS }],
   bore: CLARINET_BORE,
   registers: [
     { from: 'B4', partial: 3 },
     { from: 'C#6', partial: 5 },
+    { from: 'G#6', partial: 7 },
   ],
   partials: [1, 0.06, 0.6, 0.08, 0.35, 0.1, 0.18, 0.08],
   reed: SINGLE_REED,
@@ -51,9 +54,10 @@ export const clarinet = define({
     gapAt('middle', 'Upper and lower joint', ['upper joint', 'lower joint'], 3),
   ],
   setup: CLARINET_SETUP,
-  schools: [...EVERYBODYS, REED_TIP, LIGATURE, SHAPE, UPPER_LIP, FIRST, OVERTONES],
+  schools: [...EVERYBODYS, REED_TIP, LIGATURE, REED_WHEN, SHAPE, UPPER_LIP, FIRST, OVERTONES],
   variations: [
     ...REED_TIP_VARIATIONS,
+    ...REED_ORDER_VARIATIONS,
     { school: FIRST.id, choice: 'e-first', firstNotes: ['E4', 'D4', 'C4', 'F4', 'G4'] },
   ],
 })

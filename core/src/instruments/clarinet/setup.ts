@@ -5,6 +5,7 @@ import {
   caseStep,
   full,
   listStep,
+  mouthStep,
   seatStep,
   singleReedSteps,
   step,
@@ -43,7 +44,10 @@ export const CLARINET_SETUP: SetupStep[] = [
     'assembly',
     'Barrel and mouthpiece',
     'The barrel’s narrow end takes the mouthpiece; reed in line with the register key.',
-    [['turned', 'Reed not in line', 'Crooked hold; one corner leaks.']],
+    [
+      ['turned', 'Reed not in line', 'Crooked hold; one corner leaks.'],
+      ['reversed', 'Barrel upside down', 'The mouthpiece sits loose and leaks: flat, squeaks.'],
+    ],
   ),
   seatStep,
   step(
@@ -56,6 +60,9 @@ export const CLARINET_SETUP: SetupStep[] = [
       ['too-far-out', 'Held out like a trumpet', 'Wild and hard to keep low notes.'],
     ],
     { caution: 'Pain in thumb, wrist or neck: stop and rest. If it lasts, see a doctor or hand therapist.' },
+  ),
+  mouthStep(
+    'About half of the reed’s cut in the mouth, chin flat and pointed, corners in. Wiggle the mouthpiece: nothing gives.',
   ),
   step(
     'thumb',

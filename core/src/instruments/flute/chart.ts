@@ -23,6 +23,7 @@ export const FLUTE_CHART: Fingering[] = [
   f('B4', 1, 'LT L1 R4:Eb'),
   f('C5', 1, 'L1 R4:Eb'),
   f('C#5', 1, 'R4:Eb'),
+  f('C#5', 1, 'R1 R2 R3 R4:Eb', 'right hand kept down, ready for D', 'alternate', 'medium'),
   f('C#5', 1, 'L2 L3 R4:Eb', 'lower and steadier on a long note', 'alternate', 'medium'),
   f('D5', 1, 'L1 R2:tr1 R4:Eb', 'trill from C', 'trill', 'medium'),
   f('Eb5', 1, 'R3:tr2 R4:Eb', 'trill from C♯', 'trill', 'medium'),

@@ -39,9 +39,20 @@ export const FLUTE_FINGERS: FingerSystem = {
       from: 'C5',
       to: 'D5',
       preparation:
-        'Left index lifts as seven fingers close; hold the flute at its three support points. From D5 down first.',
+        'Six fingers close, left index and right little finger lift; hold the flute at its three support points. From D5 down first.',
     },
-    { from: 'C#5', to: 'D5', preparation: 'Little finger leaves the E♭ key while the others close at once.' },
+    {
+      from: 'C#5',
+      to: 'D5',
+      preparation:
+        'Keep the right hand down on C♯5 already; then the left hand closes as the little finger lifts.',
+      start: ['R1', 'R2', 'R3', 'R4:Eb'],
+    },
+    {
+      from: 'C6',
+      to: 'D6',
+      preparation: 'Faster air, smaller opening; left index lifts as thumb, middle and ring close.',
+    },
     {
       from: 'C#6',
       to: 'D6',

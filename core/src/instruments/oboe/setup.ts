@@ -11,8 +11,8 @@ export const OBOE_SETUP: SetupStep[] = [
     'Soak the reed',
     'Tip down in water, two to three minutes; a drop inside; shake it out.',
     [
-      ['dry', 'Too short in the water', 'Tip gapes, tone is wild and sharp.'],
-      ['sodden', 'Left in for too long', 'Blades close or swell, tone dull and flat.'],
+      ['dry', 'Too short in the water', 'Stiff: starts late, thin and sharp; the tip may crack.'],
+      ['sodden', 'Left in for too long', 'The tip gapes: coarse, dull and flat.'],
     ],
     {
       tolerance: '2 to 3 min',

@@ -5,7 +5,9 @@ import {
   LIGATURE,
   mouthShape,
   REED_TIP,
+  REED_ORDER_VARIATIONS,
   REED_TIP_VARIATIONS,
+  REED_WHEN,
   SINGLE_REED,
   UPPER_LIP,
 } from '../single-reed.ts'
@@ -24,10 +26,22 @@ const AMOUNT: School = {
 const SHAPE = mouthShape('saxophone-mouth', 'Mouth on the saxophone')
 
 /** Saxophones share fingerings and written range; the mouthpiece alone sounds differently on each. */
-const teaching = (mouthpieceConcert: string): Teaching => ({
+const teaching = (mouthpieceConcert: string, neckConcert?: string, also?: string[]): Teaching => ({
   firstNotes: ['B4', 'A4', 'G4'],
   smallParts: [
-    { id: 'mouthpiece', part: 'mouthpiece alone', concert: mouthpieceConcert, source: 'common practice' },
+    {
+      id: 'mouthpiece',
+      part: 'mouthpiece alone',
+      concert: mouthpieceConcert,
+      ...(also && { also }),
+      source: 'common practice',
+    },
+    {
+      id: 'neck',
+      part: 'mouthpiece on the neck',
+      concert: neckConcert ?? null,
+      source: 'from memory',
+    },
   ],
   embouchure: [
     { point: 'About the first third to half of the cut in the mouth', listen: 'Less is thin, more honks' },
@@ -65,6 +79,7 @@ const saxophone = <const Id extends string>(
   corkMm: number,
   bore: Bore,
   lowest = 'Bb3',
+  more: { neck?: string; also?: string[]; some?: string[] } = {},
 ) =>
   define({
     id,
@@ -72,8 +87,8 @@ const saxophone = <const Id extends string>(
     family: 'saxophone',
     transposition,
     clef: 'treble',
-    range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'] },
-    teaching: teaching(mouthpiece),
+    range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'], ...(more.some && { some: more.some }) },
+    teaching: teaching(mouthpiece, more.neck, more.also),
     systems: [{ id: 'standard', name: 'Standard', fingers: null }],
     bore,
     registers: [{ from: 'D5', partial: 2 }],
@@ -81,13 +96,16 @@ const saxophone = <const Id extends string>(
     reed: SINGLE_REED,
     gauges: [reedOnMouthpiece, ligatureHeight, neckDepth(corkMm)],
     setup: SAXOPHONE_SETUP,
-    schools: [...EVERYBODYS, AMOUNT, REED_TIP, LIGATURE, SHAPE, UPPER_LIP, OVERTONES],
-    variations: REED_TIP_VARIATIONS,
+    schools: [...EVERYBODYS, AMOUNT, REED_TIP, LIGATURE, REED_WHEN, SHAPE, UPPER_LIP, OVERTONES],
+    variations: [...REED_TIP_VARIATIONS, ...REED_ORDER_VARIATIONS],
   })
 
 export const saxophones = [
   saxophone('soprano-sax', 'Soprano saxophone', -2, 'C6', 25, cone(690, 9, 55, 92)),
-  saxophone('alto-sax', 'Alto saxophone', -9, 'A5', 30, cone(1060, 12, 70, 123)),
-  saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5', 34, cone(1410, 13, 85, 150)),
-  saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, cone(2320, 15, 110, 185), 'A3'),
+  saxophone('alto-sax', 'Alto saxophone', -9, 'A5', 30, cone(1060, 12, 70, 123), 'Bb3', { neck: 'Ab4' }),
+  saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5', 34, cone(1410, 13, 85, 150), 'Bb3', { neck: 'E4' }),
+  saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, cone(2320, 15, 110, 185), 'A3', {
+    also: ['Eb5'],
+    some: ['A3', 'F#6'],
+  }),
 ] as const

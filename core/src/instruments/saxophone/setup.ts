@@ -6,6 +6,7 @@ import {
   first,
   full,
   listStep,
+  mouthStep,
   seatStep,
   singleReedSteps,
   step,
@@ -29,6 +30,28 @@ export const SAXOPHONE_SETUP: SetupStep[] = [
     first({
       caution: 'The mouthpiece alone is loud: distance to ears, breaks, and your local rules for noise.',
     }),
+  ),
+  step(
+    'on-neck',
+    'assembly',
+    'Mouthpiece on the neck',
+    'Neck held straight in front, mouthpiece level into the mouth: one steady note with an even stream.',
+    [
+      ['sags', 'Sinks or breaks off', 'Air not steady, or the corners too loose.'],
+      ['sharp', 'Above its usual note', 'Biting; let the jaw drop a little.'],
+    ],
+    first(),
+  ),
+  step(
+    'strap-on',
+    'assembly',
+    'Strap round the neck before lifting',
+    'Strap on and hooked in while the saxophone still stands on its bell or lies in the case; then lift by the bell.',
+    [
+      ['no-strap', 'Lifted without the strap', 'It slips from the hands; rods and neck bend.'],
+      ['by-rods', 'Lifted by the rods', 'Keys go out of line: low notes stop.'],
+    ],
+    full(),
   ),
   step(
     'neck',
@@ -73,7 +96,10 @@ export const SAXOPHONE_SETUP: SetupStep[] = [
       ['head-down', 'Head bent to the instrument', 'Flat, unfocused.'],
       ['steep', 'Held steep like a clarinet', 'Thin; the low notes won’t speak.'],
     ],
-    full(),
+  ),
+  mouthStep(
+    'A third to half of the cut in the mouth, corners in from all sides like a ring, chin not bunched.',
+    ['smile', 'Corners pulled back', 'Thin and sharp; the lip tires.'],
   ),
   step(
     'hands',

@@ -7,10 +7,18 @@ import {
   describeBetween,
   describeMove,
   outOfStep,
+  slideOf,
   timeline,
   type Between,
 } from '@halitus/core/fingering'
-import { fingeringsOf, fingerSystem, isCharted, spokenName, type TouchId } from '@halitus/core/instruments'
+import {
+  fingeringsOf,
+  fingerSystem,
+  isCharted,
+  spokenName,
+  type Fingering,
+  type TouchId,
+} from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { Stop, useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -40,30 +48,56 @@ watch([from, to, fromUse, toUse], () => {
   clean.value = tries.value = 0
   late.value = null
 })
-watch(from, () => (fromUse.value = 0))
-watch(to, () => (toUse.value = 0))
 
 const fromOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, from.value) : []))
 const toOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, to.value) : []))
+/** The advice on a break begins from the fingering that it recommends. */
+const breakHere = computed(() => {
+  const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
+  return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))
+})
+watch(
+  [from, to],
+  () => {
+    const start = breakHere.value?.start?.join(' ')
+    const at = (list: Fingering[]) =>
+      Math.max(
+        0,
+        list.findIndex((f) => f.touches.join(' ') === start),
+      )
+    fromUse.value = breakHere.value?.from === from.value ? at(fromOptions.value) : 0
+    toUse.value = breakHere.value?.from === to.value ? at(toOptions.value) : 0
+  },
+  { immediate: true },
+)
 const a = computed(() => fromOptions.value[fromUse.value] ?? fromOptions.value[0])
 const b = computed(() => toOptions.value[toUse.value] ?? toOptions.value[0])
 const way = computed(() =>
   system.value && a.value && b.value ? timeline(system.value, a.value, b.value, offsets.value) : undefined,
 )
-const likely = computed(() => byLikelihood(way.value?.move.between ?? []))
+const likely = computed(() => (system.value ? byLikelihood(system.value, way.value?.move.between ?? []) : []))
 /** Another note in between; where the old or the new note just sounds longer, nobody hears an accident. */
 const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
 )
 const SHOWN = 4
-const breakHere = computed(() => {
-  const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
-  return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))
-})
+const slide = computed(() =>
+  system.value && a.value && b.value ? slideOf(system.value, a.value, b.value) : undefined,
+)
+function takeOtherWay() {
+  const other = slide.value?.instead
+  if (!other) return
+  fromUse.value = fromOptions.value.indexOf(other.from)
+  toUse.value = toOptions.value.indexOf(other.to)
+}
 const heardBetween = computed(
   () =>
     way.value?.stretches.map((s) =>
-      s.sounds === 'unknown' ? 'unpitched or unknown' : prettyNote(s.sounds),
+      s.source === 'unknown'
+        ? 'unpitched or unknown'
+        : s.source === 'column'
+          ? `about ${prettyNote(s.sounds)}`
+          : prettyNote(s.sounds),
     ) ?? [],
 )
 const doubtful = computed(() =>
@@ -114,12 +148,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <span class="arrow" aria-hidden="true"></span>
         <NotePicker ref="toPicker" v-model="to" :inst="inst" label="To note" />
         <div class="say">
-          <p class="sentence">{{ describeMove(way.move) }}</p>
+          <p class="sentence">{{ describeMove(system, way.move) }}</p>
           <p class="soft">
             {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
           </p>
         </div>
       </header>
+
+      <p v-if="slide" class="slide caution">
+        {{ slide.words }}
+        <Button v-if="slide.instead" size="small" @click="takeOtherWay">Take that</Button>
+      </p>
 
       <div class="drawings">
         <div class="drawing">
@@ -196,17 +235,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <ul v-if="pitched.length" class="between">
             <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
               <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
-                <b>{{ prettyNote(s.sounds) }}</b><span>{{ outOfStep(system, s) }}</span>
+                <b>{{ prettyNote(s.sounds) }}</b><span
+                  >{{ outOfStep(system, s) }}
+                  <span v-if="s.source === 'column'" class="soft">by its open holes</span></span
+                >
               </button>
             </li>
           </ul>
           <p class="soft">
-            <template v-if="!pitched.length">No other charted note lies between. </template>
+            <template v-if="!pitched.length">No other note lies between. </template>
             <template v-if="pitched.length > SHOWN"
               >{{ pitched.length - SHOWN }} more with several fingers apart.
             </template>
             <template v-if="way.move.unknownStates"
-              >{{ way.move.unknownStates }} other orders: unpitched or unknown.</template
+              >{{ way.move.unknownStates }} moments between that no chart knows.</template
             >
           </p>
           <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
