@@ -185,7 +185,13 @@ describe('attention', () => {
         found,
         {
           ...(random.chance(0.7) && {
-            card: { from: '2026-03-09', sessions: whole(1, 7), sessionsDone: whole(0, 7) },
+            card: {
+              from: '2026-03-09',
+              sessions: whole(1, 7),
+              sessionsDone: whole(0, 7),
+              ticked: whole(0, 20),
+              boxes: 30,
+            },
           }),
           reports: random.chance(0.2) ? [{ kind: 'sore', text: '' }] : [],
           ...(random.chance(0.7) && {
@@ -333,7 +339,7 @@ describe('reeds', () => {
         centsPerDb: random.chance(0.5) ? random.between(-3, 3) : null,
       }
       const { opinions, check: next } = advise(c)
-      expect(opinions).toHaveLength(5)
+      expect(opinions).toHaveLength(7)
       for (const o of opinions) expect(o.belief).toBeGreaterThan(0)
       expect(opinions.map((o) => o.belief)).toEqual(opinions.map((o) => o.belief).sort((a, b) => b - a))
       expect(next.length).toBeGreaterThan(10)

@@ -257,7 +257,7 @@ describe('a lesson', () => {
       provenance: 'tapped',
       data: { stepId: 'soak', verdict: 'wrong', faultId: 'gold' },
     })
-    expect(fault.data.error.message).toContain('allowed: dry, chipped')
+    expect(fault.data.error.message).toContain('allowed: dry, wavy, chipped')
     expect(
       (
         await studio.call('POST', '/api/learners/pim-askerud/lessons', {

@@ -52,7 +52,11 @@ export const instrumentList = strict({
         name: string().required(),
         family: string().required(),
         transposition: number().required(),
-        range: strict({ beginner: range(), full: range() }).required(),
+        range: strict({
+          beginner: range(),
+          full: range(),
+          some: array().of(noteText()).optional(),
+        }).required(),
         systems: array()
           .of(strict({ id: string().required(), name: string().required(), charted: boolean().required() }))
           .required(),

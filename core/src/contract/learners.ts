@@ -81,6 +81,8 @@ export const lessonAnswer = strict({
   plans: array().of(plan).required(),
   concerns: array().of(concern).required(),
   aims: array().of(aim).required(),
+  /** When dizziness was last reported from home. */
+  easedSince: moment().nullable().defined(),
   /** Card given in this lesson, if composed already. */
   card: cardAnswer.shape({ leftOut: cardAnswer.fields.rows }).noUnknown().nullable().defined(),
   /** Card that the learner brings along. */

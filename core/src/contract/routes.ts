@@ -96,6 +96,8 @@ export interface LessonAnswer {
   plans: Plan[]
   concerns: Concern[]
   aims: Aim[]
+  /** When dizziness was last reported from home. */
+  easedSince: string | null
   /** Card given in this lesson, if composed already. */
   card: (CardAnswer & { leftOut: CardAnswer['rows'] }) | null
   /** Card that the learner brings along. */

@@ -130,6 +130,8 @@ export interface SmallPart {
   concert: string | null
   /** Other pitches that teachers accept. */
   also?: string[]
+  /** Beside the way to the whole instrument: nobody has to get it first. */
+  aside?: true
   source: Source
 }
 

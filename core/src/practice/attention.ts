@@ -4,7 +4,7 @@ import type { Concern } from '../records/index.ts'
 /** What is known beside a learner's entries when a lesson is prepared. */
 export interface Circumstances {
   /** The newest card, if any, with the sessions ticked on it. */
-  card?: { from: string; sessions: number; sessionsDone: number }
+  card?: { from: string } & Practised
   /** Trouble reported from home since the last lesson, newest last. */
   reports: readonly { kind: string; text: string }[]
   lastLessonAt?: string
@@ -18,9 +18,41 @@ export const TROUBLE_WORDS: Readonly<Record<string, string>> = {
   other: 'Trouble',
 }
 
-/** In how many of its sessions something was ticked on a card. */
-export const sessionsDone = (card: { ticks: readonly { session: number }[] }): number =>
-  new Set(card.ticks.map((t) => t.session)).size
+/** What of a card was done. */
+export interface Practised {
+  sessions: number
+  /** Sessions in which at least half of the rows were ticked. */
+  sessionsDone: number
+  ticked: number
+  boxes: number
+}
+/** This share of a card's rows makes a session (chosen by Halitus). */
+export const SESSION_SHARE = 0.5
+
+/** What of a card was done: a session counts when half of its rows were. */
+export function practised(card: {
+  sessions: number
+  rows: readonly { id: string }[]
+  ticks: readonly { session: number; rowId: string }[]
+}): Practised {
+  const rows = new Set(card.rows.map((r) => r.id))
+  const ticks = card.ticks.filter((t) => rows.has(t.rowId))
+  const bySession = new Map<number, number>()
+  for (const { session } of ticks) bySession.set(session, (bySession.get(session) ?? 0) + 1)
+  return {
+    sessions: card.sessions,
+    sessionsDone: [...bySession.values()].filter((n) => n >= SESSION_SHARE * rows.size).length,
+    ticked: ticks.length,
+    boxes: card.sessions * rows.size,
+  }
+}
+
+/**
+ * That in words; single boxes are told when they don't make sessions.
+ * @example practisedWords({ sessions: 5, sessionsDone: 0, ticked: 3, boxes: 30 }) // '0 of 5 sessions, 3 of 30 boxes'
+ */
+export const practisedWords = ({ sessions, sessionsDone, ticked, boxes }: Practised): string =>
+  `${sessionsDone} of ${sessions} sessions${ticked > 0 && sessionsDone < Math.min(sessions, 2) ? `, ${ticked} of ${boxes} boxes` : ''}`
 
 /** Practised this much less than was due is a concern; so is a pause of this many days (chosen by Halitus). */
 export const PRACTISED_SHARE = 0.75
@@ -55,7 +87,7 @@ export function attention(
       found.push({
         kind: 'practice',
         weight: 60 + 20 * (1 - card.sessionsDone / due),
-        sentence: `practised ${card.sessionsDone} of ${card.sessions} sessions`,
+        sentence: `practised ${practisedWords(card)}`,
       })
   }
   if (lastLessonAt && daysBetween(lastLessonAt, today) >= PAUSE_DAYS)

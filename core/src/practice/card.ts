@@ -1,4 +1,5 @@
 import { STAGES } from '../fields/index.ts'
+import type { Instrument } from '../instruments/index.ts'
 import type { CardRow, CardRowKind, RowProposal } from '../records/index.ts'
 
 export interface WeekCard {
@@ -41,6 +42,94 @@ export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): 
     ]
   })
 }
+
+/** A learner is new for this many lessons (chosen by Halitus). */
+export const NEW_LESSONS = 3
+
+/**
+ * What every card has though nobody measured it: breath first of all, sounds on the small part while there is no tone, and
+ * in the first lessons assembly and a pattern to clap.
+ * @param proposals what the lesson gave
+ * @param known lessons before this one; whether dizziness was reported and not answered yet
+ */
+export function basicRows(
+  inst: Instrument,
+  proposals: readonly RowProposal[],
+  known: { lessonsBefore: number; eased: boolean },
+): RowProposal[] {
+  const has = (kind: CardRowKind) => proposals.some((p) => p.kind === kind && p.weight > WAITING_WEIGHT)
+  const fresh = known.lessonsBefore < NEW_LESSONS
+  const part = inst.teaching.smallParts[0]?.part ?? 'instrument'
+  const row = (
+    kind: CardRowKind,
+    title: string,
+    amount: string,
+    minutes: number,
+    weight: number,
+    aim: string,
+  ): RowProposal => ({
+    id: `basic-${kind}`,
+    kind,
+    title,
+    amount,
+    minutes,
+    leastMinutes: 1,
+    weight,
+    aim,
+    notes: [],
+  })
+  const breath = known.eased
+    ? row(
+        'breath',
+        'Breath, seated and easy',
+        '5 quiet breaths in and out, no counting',
+        1,
+        80,
+        'Stop at the first dizziness; breathe normally and rest.',
+      )
+    : row(
+        'breath',
+        'Breath',
+        'in 4, out 4; then in 3, out 5: 4 times each',
+        2,
+        80,
+        'Seated, shoulders low, no noise on the way in. Dizzy: stop and rest.',
+      )
+  return [
+    ...(has('breath') ? [] : [breath]),
+    ...(has('sound')
+      ? []
+      : [row('sound', `Ten sounds: ${part}`, '10 times, long and smooth', 3, 70, 'Rest between them.')]),
+    ...(fresh && !has('setup')
+      ? [
+          row(
+            'setup',
+            'Put together and away',
+            `once, only the ${part}`,
+            2,
+            30,
+            'Slowly, without force, every piece back in its place.',
+          ),
+        ]
+      : []),
+    ...(fresh && !has('tongue')
+      ? [
+          row(
+            'tongue',
+            'Clap and say',
+            'long, short-short, long, rest: 8 times',
+            1,
+            25,
+            'Say it and clap it together; the rest has its full length.',
+          ),
+        ]
+      : []),
+  ]
+}
+
+/** When dizziness was last reported from home; undefined when it never was. */
+export const easedSince = (reports: readonly { kind: string; at: string }[]): string | undefined =>
+  reports.findLast((r) => r.kind === 'dizzy')?.at
 
 const rowOf = ({ leastMinutes: _, weight: __, ...row }: RowProposal): CardRow => row
 const sum = (rows: readonly { minutes: number }[]) => rows.reduce((all, r) => all + r.minutes, 0)

@@ -4,13 +4,26 @@
  * @example
  * composeCard([], { minutesPerSession: 15, sessions: 5, listenFor: '' }).rows // []
  */
-export { composeCard, rowsOfPlans, SESSION_MINUTES, SESSIONS, WAITING_WEIGHT, type WeekCard } from './card.ts'
+export {
+  basicRows,
+  composeCard,
+  easedSince,
+  NEW_LESSONS,
+  rowsOfPlans,
+  SESSION_MINUTES,
+  SESSIONS,
+  WAITING_WEIGHT,
+  type WeekCard,
+} from './card.ts'
 export {
   attention,
   FILLER_WEIGHT,
   PAUSE_DAYS,
   PRACTISED_SHARE,
-  sessionsDone,
+  practised,
+  practisedWords,
+  SESSION_SHARE,
+  type Practised,
   TROUBLE_WORDS,
   type Circumstances,
 } from './attention.ts'

@@ -42,6 +42,7 @@ export const bend = kindOf(
     about: (d) => d.part,
     title: (about, inst) => `Bend on ${partOf(inst, about)?.part ?? about}`,
     limits: [10, 1200],
+    ease: (value) => Math.max(BEND.stepCents, value - BEND.stepCents),
     next(history) {
       const last = history.at(-1)
       if (!last)

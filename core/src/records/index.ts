@@ -42,6 +42,7 @@ export {
 } from './records.ts'
 export { RECORDS } from './registry.ts'
 export { BEND, bendRange } from './bend.ts'
+export { GATE, gateOf, type Gate } from './tries.ts'
 export { noteKey } from './long-tone.ts'
 export {
   AIRY_DB,

@@ -48,6 +48,8 @@ export interface Goal<D> {
   beginsWith?(inst: Instrument): string
   /** Least and most that a teacher may set. */
   limits: readonly [number, number]
+  /** One step easier, while somebody was dizzy at home. */
+  ease?(value: number): number
   /** The next aim from all entries about the same thing, oldest first; never below what was just held. */
   next(history: readonly D[]): { value: number; why: string }
 }
@@ -132,10 +134,12 @@ export interface Invented<D> {
   data: D
 }
 
-/** What the card is composed from: today's entries of one kind. */
+/** What the card is composed from: the entries of one kind, today's apart from earlier ones. */
 export interface LessonSoFar<D> {
   inst: Instrument
   entries: readonly Noted<D>[]
+  /** Those of earlier lessons, oldest first. */
+  before: readonly Noted<D>[]
   /** The next aim about something. */
   aim(about: string): Aim
   /** True when no number to beat may be named. */

@@ -6,7 +6,7 @@ import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { kindOf, slug, type Concern, type Noted, type Story } from './kind.ts'
-import { judgeTone, nextTarget, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
+import { judgeTone, nextTarget, stepBack, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
 
 const curve = () => array().of(finite()).required().max(400)
 
@@ -55,6 +55,10 @@ function usualSag(tones: readonly Pick<LongTone, 'sagCents' | 'rangeDb'>[]): num
   const telling = tones.filter((t) => t.rangeDb >= TELLING_DB).slice(-RECENT)
   return telling.length ? mean(telling.map((t) => t.sagCents / t.rangeDb)) : undefined
 }
+
+/** Long tones stand first in every session: ten of them, five to ten minutes (common practice, no source). */
+const TONES = 10
+const TONE_MINUTES = 10
 
 /** Three tones in a row this much less steady than the ones before, and over 10 cents, are a concern. */
 const LESS_STEADY = { cents: 10, times: 1.5 }
@@ -128,6 +132,7 @@ export const longTone = kindOf(schema)({
     title: titleOf,
     beginsWith: (inst) => noteKey(inst.teaching.firstNotes[0]!),
     limits: [1, 120],
+    ease: stepBack,
     next: nextTarget,
   },
   series(entries) {
@@ -171,7 +176,7 @@ export const longTone = kindOf(schema)({
   },
   concerns({ entries, today, observes }) {
     const last = entries.at(-1)?.data
-    if (!last) return [{ kind: 'new', weight: 10, sentence: 'no long tone measured yet' }]
+    if (!last) return [{ kind: 'new', weight: 5, sentence: 'no long tone measured yet' }]
     const { lengthS, steadinessCents, fault } = judgeTone(last)
     return [
       observes ? undefined : stuck(entries, today),
@@ -183,13 +188,14 @@ export const longTone = kindOf(schema)({
       },
     ].filter((c) => c !== undefined)
   },
-  rows({ entries, aim, observes }) {
-    const last = entries.at(-1)?.data
+  rows({ entries, before, aim, observes }) {
+    const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
     const { value: targetS } = aim(keyOf(last))
-    const tries = targetS >= 30 ? 3 : 5
-    // Breath between the tones takes about as long again for short ones.
-    const minutesFor = (n: number) => Math.max(2, Math.min(10, Math.ceil((n * (targetS + 15)) / 60)))
+    // Ten, or as many as fit into ten minutes (common practice); breath between the tones takes about 15 s.
+    const takesS = targetS + 15
+    const tries = Math.min(TONES, Math.floor((60 * TONE_MINUTES) / takesS))
+    const minutesFor = (n: number) => Math.max(2, Math.ceil((n * takesS) / 60))
     return [
       {
         id: `long-tone-${slug(keyOf(last))}`,
@@ -197,7 +203,7 @@ export const longTone = kindOf(schema)({
         title: 'Long tone',
         amount: observes ? `${tries} times, as long as it stays easy` : `${tries} times, aim ${targetS} s`,
         minutes: minutesFor(tries),
-        leastMinutes: minutesFor(2),
+        leastMinutes: minutesFor(Math.min(3, tries)),
         weight: 90,
         aim: 'Level from beginning to end. Rest when dizzy.',
         notes: [last.written],

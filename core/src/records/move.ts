@@ -80,22 +80,35 @@ export const move = kindOf(
       },
     ]
   },
-  rows({ entries }) {
-    return newestByPair(entries)
+  rows({ entries, before }) {
+    const share = (d: Tried) => d.clean / d.tries
+    const today = newestByPair(entries).map((e) => e.data)
+    const pairs = new Set(today.map(pair))
+    const lastDay = before.at(-1)?.at.slice(0, 10)
+    // Last lesson's moves come again until they were clean.
+    const again = newestByPair(before)
+      .filter(
+        (e) => e.at.startsWith(lastDay ?? '-') && e.data.clean < e.data.tries && !pairs.has(pair(e.data)),
+      )
       .map((e) => e.data)
-      .sort((a, b) => a.clean / a.tries - b.clean / b.tries)
-      .map((d, i) => ({
-        id: `move-${slug(d.from)}-${slug(d.to)}`,
-        kind: 'fingers' as const,
-        title: 'Two notes, back and forth',
-        amount: 'silently 5 times, slurred 8 times',
-        minutes: 3,
-        leastMinutes: 2,
+    const hardestFirst = (list: Tried[]) => [...list].sort((a, b) => share(a) - share(b))
+    const rowOf = (when: string) => (d: Tried) => ({
+      id: `move-${slug(d.from)}-${slug(d.to)}`,
+      kind: 'fingers' as const,
+      title: 'Two notes, back and forth',
+      amount: 'silently 5 times, slurred 8 times',
+      minutes: 3,
+      leastMinutes: 2,
+      aim: `All fingers at once. ${when} ${d.clean} of ${d.tries} clean.`,
+      notes: [d.from, d.to],
+    })
+    return [...hardestFirst(today).map(rowOf('Today')), ...hardestFirst(again).map(rowOf('Last lesson'))].map(
+      (row, i) => ({
+        ...row,
         // The two hardest come home; the others wait under what is left out.
         weight: i < 2 ? 50 - i : 4,
-        aim: `All fingers at once. Today ${d.clean} of ${d.tries} clean.`,
-        notes: [d.from, d.to],
-      }))
+      }),
+    )
   },
   *demo({ inst, week, weeks, moves }, random) {
     const progress = Math.min(1, week / weeks)

@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import type { Random } from '../player/index.ts'
-import { daysBetween, type Moment } from '../time/index.ts'
+import { daysBetween, isBefore, type Moment } from '../time/index.ts'
 import type {
   Aim,
   Concern,
@@ -89,12 +89,14 @@ export function lineWords(stage: Stage, own: readonly EntryRecord[]): string {
  * The next aim about something: the teacher's word while nothing was measured since, else the kind's own ladder.
  * Simulated entries don't move it.
  * @param entries of one learner on one instrument, oldest first
+ * @param eased when dizziness was last reported from home: one step easier until the teacher sets an aim after that
  */
 export function aimFor(
   entries: readonly EntryRecord[],
   inst: Instrument,
   kind: EntryKind,
   about: string,
+  eased?: Moment,
 ): Aim {
   const goal = goalOf(kind)
   if (!goal) throw new RangeError(`${kind} has no goal`)
@@ -105,12 +107,21 @@ export function aimFor(
       (e.kind === 'target' && e.data.goal === kind && e.data.about === about),
   )
   const last = own.at(-1)
-  if (last?.kind === 'target') return { ...base, value: last.data.value, why: 'Set by the teacher.' }
-  return { ...base, ...goal.next(noted(own, kind).map((n) => n.data)) }
+  const next =
+    last?.kind === 'target'
+      ? { value: last.data.value, why: 'Set by the teacher.' }
+      : goal.next(noted(own, kind).map((n) => n.data))
+  const overruled = own.some((e) => e.kind === 'target' && eased !== undefined && !isBefore(e.at, eased))
+  if (eased === undefined || overruled || !goal.ease) return { ...base, ...next }
+  return {
+    ...base,
+    value: Math.min(next.value, goal.ease(next.value)),
+    why: 'Dizzy at home: one step easier until you set another aim.',
+  }
 }
 
 /** Every aim that was ever worked on, the newest first. */
-export function aimsOf(entries: readonly EntryRecord[], inst: Instrument): Aim[] {
+export function aimsOf(entries: readonly EntryRecord[], inst: Instrument, eased?: Moment): Aim[] {
   const seen = new Map<string, Aim>()
   for (const entry of [...ofLearner(entries)].reverse()) {
     const goal = goalOf(entry.kind)
@@ -118,7 +129,7 @@ export function aimsOf(entries: readonly EntryRecord[], inst: Instrument): Aim[]
     const about =
       entry.kind === 'target' ? entry.data.about : goal ? goal.about(entry.data as never) : undefined
     if (about === undefined || !goalOf(kind) || seen.has(`${kind} ${about}`)) continue
-    seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about))
+    seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about, eased))
   }
   return [...seen.values()]
 }
@@ -149,20 +160,26 @@ export function concernsOf(
 /**
  * What a lesson offers to the week's card.
  * @param known all entries on the instrument, this lesson's included, oldest first
+ * @param eased when dizziness was last reported from home
  */
 export function rowsOf(
   known: readonly EntryRecord[],
   lessonId: string,
   inst: Instrument,
   observes: boolean,
+  eased?: Moment,
 ): RowProposal[] {
-  const today = ofLearner(known).filter((e) => e.lessonId === lessonId)
+  const real = ofLearner(known)
+  const today = real.filter((e) => e.lessonId === lessonId)
+  const now = today.at(-1)?.at
+  const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
   return kinds.flatMap(
     (k) =>
       k.rows?.({
         inst,
         entries: noted(today, k.kind),
-        aim: (about) => aimFor(known, inst, k.kind, about),
+        before: noted(before, k.kind),
+        aim: (about) => aimFor(known, inst, k.kind, about, eased),
         observes,
       }) ?? [],
   )

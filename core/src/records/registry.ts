@@ -5,12 +5,14 @@ import { move } from './move.ts'
 import { note } from './note.ts'
 import { setup } from './setup.ts'
 import { target } from './target.ts'
+import { tries } from './tries.ts'
 
 /** Every kind of record, one line each; adding one is adding its file and a line here. */
 export const RECORDS = {
   note,
   setup,
   gauge,
+  tries,
   'long-tone': longTone,
   bend,
   move,

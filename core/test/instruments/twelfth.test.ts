@@ -194,7 +194,7 @@ describe('a twelfth instrument', () => {
       sessions: 5,
       listenFor: '',
     })
-    expect(card.rows[0]!.amount).toBe('5 times, aim 7 s')
+    expect(card.rows[0]!.amount).toBe('10 times, aim 7 s')
   })
   it('is taught from the first lesson to the printed card by the running server', async () => {
     const studio = await startStudio()
@@ -228,8 +228,10 @@ describe('a twelfth instrument', () => {
     const { data } = await studio.call('POST', '/api/lessons/l/card')
     expect(data.card.rows.map((r: { id: string }) => r.id)).toEqual([
       'setup-reed',
+      'basic-breath',
       'long-tone-E4',
       'bend-reed',
+      'basic-tongue',
       'move-C4-E4',
     ])
     const pdf = await studio.raw(`/api/cards/${data.card.id}/pdf`)

@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { attention, composeCard, rowsOfPlans, type Circumstances } from '@halitus/core/practice'
+import {
+  attention,
+  basicRows,
+  composeCard,
+  easedSince,
+  NEW_LESSONS,
+  practised,
+  practisedWords,
+  rowsOfPlans,
+  type Circumstances,
+} from '@halitus/core/practice'
+import { instrument } from '@halitus/core/instruments'
 import type { Concern, RowProposal } from '@halitus/core/records'
 
 const row = (id: string, more: Partial<RowProposal> = {}): RowProposal => ({
@@ -83,19 +94,24 @@ describe('what needs attention', () => {
   const today = '2026-03-20T18:00:00'
   const well: Concern = { kind: 'well', weight: 0, sentence: 'long tone 19 s within 6 cents' }
   const calm: Circumstances = { reports: [], lastLessonAt: '2026-03-13T18:00:00' }
+  const done = (from: string, sessions: number, sessionsDone: number) => ({
+    from,
+    sessions,
+    sessionsDone,
+    ticked: 0,
+    boxes: 0,
+  })
   const first = (more: Partial<Circumstances>, ...found: Concern[]) =>
     attention([well, ...found], { ...calm, ...more }, today)[0]!
 
   it('says what is well when nothing is wrong, with what was practised', () => {
     expect(first({})).toEqual(well)
-    expect(first({ card: { from: '2026-03-13', sessions: 5, sessionsDone: 4 } }).sentence).toBe(
+    expect(first({ card: done('2026-03-13', 5, 4) }).sentence).toBe(
       'long tone 19 s within 6 cents, practised 4 of 5',
     )
     expect(attention([], calm, today)).toEqual([{ kind: 'new', weight: 0, sentence: 'nothing noted yet' }])
     const fresh = { kind: 'new', weight: 10, sentence: 'no long tone measured yet' }
-    expect(
-      attention([fresh], { ...calm, card: { from: '2026-03-20', sessions: 5, sessionsDone: 0 } }, today),
-    ).toEqual([fresh])
+    expect(attention([fresh], { ...calm, card: done('2026-03-20', 5, 0) }, today)).toEqual([fresh])
   })
   it.each([
     // A week ago, five planned: five are due; three quarters of them are 3.75.
@@ -112,13 +128,12 @@ describe('what needs attention', () => {
     ['2026-02-01', 5, 4, false],
     ['2026-02-01', 5, 3, true],
   ])('from %s, %i planned, %i done: a concern %s', (from, sessions, sessionsDone, found) => {
-    const concern = first({ card: { from, sessions, sessionsDone } })
+    const concern = first({ card: done(from, sessions, sessionsDone) })
     expect(concern.kind === 'practice').toBe(found)
     if (found) expect(concern.sentence).toBe(`practised ${sessionsDone} of ${sessions} sessions`)
   })
   it('weighs missing practice by how much is missing', () => {
-    const weight = (sessionsDone: number) =>
-      first({ card: { from: '2026-03-13', sessions: 5, sessionsDone } }).weight
+    const weight = (sessionsDone: number) => first({ card: done('2026-03-13', 5, sessionsDone) }).weight
     expect(weight(0)).toBe(80)
     expect(weight(3)).toBeCloseTo(68)
   })
@@ -160,5 +175,115 @@ describe('what needs attention', () => {
       70, 45, 11,
     ])
     expect(attention([well, of(10)], calm, today).map((c) => c.weight)).toEqual([10])
+  })
+})
+
+describe('what of a card was done', () => {
+  const rows = ['a', 'b', 'c', 'd', 'e', 'f'].map((id) => ({ id }))
+  const ticks = (...marks: [string, number][]) => marks.map(([rowId, session]) => ({ rowId, session }))
+  const words = (...marks: [string, number][]) =>
+    practisedWords(practised({ sessions: 5, rows, ticks: ticks(...marks) }))
+  it.each<[[string, number][], string]>([
+    [[], '0 of 5 sessions'],
+    // Three boxes of thirty are no two sessions; half of the rows make one (chosen by Halitus).
+    [
+      [
+        ['a', 1],
+        ['b', 1],
+        ['a', 2],
+      ],
+      '0 of 5 sessions, 3 of 30 boxes',
+    ],
+    [
+      [
+        ['a', 1],
+        ['b', 1],
+        ['c', 1],
+      ],
+      '1 of 5 sessions, 3 of 30 boxes',
+    ],
+    [
+      [
+        ['a', 1],
+        ['b', 1],
+        ['c', 1],
+        ['a', 2],
+        ['b', 2],
+        ['c', 2],
+      ],
+      '2 of 5 sessions',
+    ],
+    // A row that was taken off the card since doesn't count.
+    [
+      [
+        ['a', 1],
+        ['b', 1],
+        ['gone', 1],
+      ],
+      '0 of 5 sessions, 2 of 30 boxes',
+    ],
+  ])('%j: %s', (marks, said) => expect(words(...marks)).toBe(said))
+  it('is a concern in the same words', () =>
+    expect(
+      attention(
+        [],
+        {
+          reports: [],
+          card: { from: '2026-03-13', ...practised({ sessions: 5, rows, ticks: ticks(['a', 1], ['a', 2]) }) },
+        },
+        '2026-03-20T18:00:00',
+      )[0]!.sentence,
+    ).toBe('practised 0 of 5 sessions, 2 of 30 boxes'))
+})
+
+describe('what every card has', () => {
+  const clarinet = instrument('clarinet')
+  const of = (proposals: RowProposal[], lessonsBefore = 0, eased = false) =>
+    basicRows(clarinet, proposals, { lessonsBefore, eased })
+  const titles = (...args: Parameters<typeof of>) => of(...args).map((r) => r.title)
+  it('is never empty in a first lesson: assembly, ten sounds on the part, breath, a pattern to clap', () => {
+    const card = composeCard(of([]), { minutesPerSession: 15, sessions: 5, listenFor: '' })
+    expect(card.rows.map((r) => [r.kind, r.title, r.minutes])).toEqual([
+      ['setup', 'Put together and away', 2],
+      ['breath', 'Breath', 2],
+      ['sound', 'Ten sounds: mouthpiece alone', 3],
+      ['tongue', 'Clap and say', 1],
+    ])
+    expect(card.leftOut).toEqual([])
+    for (const r of card.rows) expect(r.aim.length).toBeGreaterThan(15)
+  })
+  it.each([
+    [0, ['Breath', 'Ten sounds: mouthpiece alone', 'Put together and away', 'Clap and say']],
+    [NEW_LESSONS - 1, ['Breath', 'Ten sounds: mouthpiece alone', 'Put together and away', 'Clap and say']],
+    [NEW_LESSONS, ['Breath', 'Ten sounds: mouthpiece alone']],
+  ])('after %i lessons: %j', (lessons, expected) => expect(titles([], lessons)).toEqual(expected))
+  it('adds nothing that the lesson gave already, but what only waits doesn’t count', () => {
+    expect(titles([row('b', { kind: 'breath' }), row('s', { kind: 'sound' })], 9)).toEqual([])
+    expect(titles([row('s', { kind: 'sound', weight: 10 })], 9)).toEqual([
+      'Breath',
+      'Ten sounds: mouthpiece alone',
+    ])
+    expect(titles([row('s', { kind: 'sound', weight: 11 })], 9)).toEqual(['Breath'])
+  })
+  it('keeps breath when minutes are short', () => {
+    const card = composeCard([...of([], 9), row('x', { weight: 50, minutes: 5, leastMinutes: 3 })], {
+      minutesPerSession: 5,
+      sessions: 5,
+      listenFor: '',
+    })
+    expect(card.rows[0]!.kind).toBe('breath')
+  })
+  it('makes the drill easier after dizziness', () => {
+    const [calm] = of([], 9, true)
+    expect(calm).toMatchObject({ title: 'Breath, seated and easy', minutes: 1 })
+    expect(calm!.aim).toBe('Stop at the first dizziness; breathe normally and rest.')
+    expect(easedSince([])).toBeUndefined()
+    expect(
+      easedSince([
+        { kind: 'dizzy', at: '2026-03-01T10:00:00' },
+        { kind: 'dizzy', at: '2026-03-08T10:00:00' },
+        { kind: 'sore', at: '2026-03-09T10:00:00' },
+      ]),
+    ).toBe('2026-03-08T10:00:00')
   })
 })

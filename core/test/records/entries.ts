@@ -26,6 +26,7 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   bend: { part: 'mouthpiece', hz: 1046.5, lowCents: -60, highCents: 20, aimCents: 50 },
   move: { from: 'A4', to: 'B4', clean: 3, tries: 8, late: 'R3' },
   gauge: { gaugeId: 'reed', values: [{ measure: 'height', value: 0 }] },
+  tries: { part: 'mouthpiece', spoke: 8, tries: 10 },
   target: { goal: 'long-tone', about: 'E4', value: 20 },
 }
 

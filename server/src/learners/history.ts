@@ -1,6 +1,6 @@
 import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { attention, sessionsDone } from '@halitus/core/practice'
+import { attention, easedSince, practised } from '@halitus/core/practice'
 import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
 import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
 import { isBefore } from '@halitus/core/time'
@@ -44,11 +44,7 @@ export function attentionOf(known: KnownOfLearner, on: string, today: string, ob
     ),
     {
       ...(card && {
-        card: {
-          from: card.from,
-          sessions: card.sessions,
-          sessionsDone: sessionsDone(card),
-        },
+        card: { from: card.from, ...practised(card) },
       }),
       reports: known.cards.at(-1)?.reports ?? [],
       ...(lastLessonAt && { lastLessonAt }),
@@ -61,11 +57,13 @@ export function attentionOf(known: KnownOfLearner, on: string, today: string, ob
 export const aimsByInstrument = (
   learner: LearnerRecord,
   entries: EntryRecord[],
+  cards: readonly CardAnswer[],
 ): { instrument: string; aims: Aim[] }[] =>
   learner.instruments.map((on) => ({
     instrument: on,
     aims: aimsOf(
       entries.filter((e) => e.instrument === on),
       instrument(on),
+      easedSince(cards.flatMap((c) => c.reports)),
     ),
   }))

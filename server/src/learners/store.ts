@@ -82,7 +82,7 @@ export async function learnerAnswer(db: Reader, id: string, today: string): Prom
       today,
       observes(learner, await readStudio(db)),
     ),
-    aims: aimsByInstrument(learner, entries),
+    aims: aimsByInstrument(learner, entries, cards),
   }
 }
 

@@ -1,8 +1,16 @@
 import { eq, sql } from 'drizzle-orm'
-import type { EntryInput, EntryRecord, LessonAnswer, LessonInput, LessonRecord } from '@halitus/core/contract'
+import type {
+  CardAnswer,
+  EntryInput,
+  EntryRecord,
+  LessonAnswer,
+  LessonInput,
+  LessonRecord,
+} from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { aimsOf, checkEntry, rowsOf } from '@halitus/core/records'
-import { rowsOfPlans } from '@halitus/core/practice'
+import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
+import { isBefore } from '@halitus/core/time'
 import { cardsAround, cardsOf, composeFor } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { notFound } from '../http/index.ts'
@@ -66,7 +74,8 @@ export async function lessonAnswer(
       lesson.startsAt,
       observes(learner, await readStudio(db)),
     ),
-    aims: aimsOf(entries, instrument(lesson.instrument)),
+    aims: aimsOf(entries, instrument(lesson.instrument), eased(cards)),
+    easedSince: eased(cards) ?? null,
     card: around.card && { ...around.card, leftOut },
     lastCard: around.lastCard,
   }
@@ -111,15 +120,24 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
   return readLesson(tx, id)
 }
 
+/** When dizziness was last reported on one of a learner's cards. */
+const eased = (cards: readonly CardAnswer[]) => easedSince(cards.flatMap((c) => c.reports))
+
 /** Composes the week's card from what was done in the lesson and what is planned. */
 export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
   const lesson = await readLesson(tx, id)
   const learner = await readLearner(tx, lesson.learnerId)
   const inst = instrument(lesson.instrument)
   const entries = (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument)
-  const proposals = [
-    ...rowsOf(entries, id, inst, observes(learner, await readStudio(tx))),
+  const dizzy = eased(await cardsOf(tx, learner))
+  const measured = [
+    ...rowsOf(entries, id, inst, observes(learner, await readStudio(tx)), dizzy),
     ...rowsOfPlans(await plansOf(tx, learner.id)),
   ]
-  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, proposals))
+  const lessonsBefore = (await lessonsOf(tx, learner.id)).filter(
+    (l) => l.instrument === lesson.instrument && isBefore(l.startsAt, lesson.startsAt),
+  ).length
+  const answered = entries.some((e) => e.kind === 'target' && dizzy !== undefined && !isBefore(e.at, dizzy))
+  const basics = basicRows(inst, measured, { lessonsBefore, eased: dizzy !== undefined && !answered })
+  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, [...measured, ...basics]))
 }

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { sessionsDone, TROUBLE_WORDS } from '@halitus/core/practice'
+import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
 import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
@@ -32,7 +32,11 @@ useEventListener(window, 'focus', load)
 const inst = computed(() => (card.value ? instrument(card.value.instrument) : undefined))
 const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
 const ticked = computed(() => new Set(card.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
-const practised = computed(() => (card.value ? sessionsDone(card.value) : 0))
+/** The number is large, the words behind it aren't. */
+const done = computed(() => {
+  const [count = '', ...rest] = card.value ? practisedWords(practised(card.value)).split(' ') : []
+  return { count, rest: rest.join(' ') }
+})
 async function toggle(row: string, session: number) {
   const changed = await notices.attempt(() =>
     api.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
@@ -59,7 +63,7 @@ async function send() {
         <h1>{{ card.learnerName }}</h1>
         <p class="soft">{{ inst.name }}, week from {{ dayName(card.from) }}</p>
         <p class="practised">
-          <b class="big">{{ practised }}</b> of {{ card.sessions }} sessions
+          <b class="big">{{ done.count }}</b> {{ done.rest }}
         </p>
         <p v-if="card.listenFor"><b>Listen for:</b> {{ card.listenFor }}</p>
       </header>

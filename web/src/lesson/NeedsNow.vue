@@ -3,16 +3,21 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { sessionsDone } from '@halitus/core/practice'
+import { practised, practisedWords } from '@halitus/core/practice'
+import { ofLearner } from '@halitus/core/records'
 import { capital } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
 const props = defineProps<{ answer: LessonAnswer }>()
 const lesson = useLesson()
-const practised = computed(() => {
+const broughtAlong = computed(() => {
   const card = props.answer.lastCard
-  return card ? `${sessionsDone(card)} of ${card.sessions} sessions` : 'no card yet'
+  return card ? practisedWords(practised(card)) : 'no card yet'
 })
+/** Who has done something since is new no longer. */
+const concerns = computed(() =>
+  props.answer.concerns.filter((c) => c.kind !== 'new' || !ofLearner(lesson.own).length),
+)
 /** What was worked on last comes first; more than three aims at once are none. */
 const aims = computed(() => lesson.aims.slice(0, 3))
 </script>
@@ -22,10 +27,10 @@ const aims = computed(() => lesson.aims.slice(0, 3))
     answer.learner.name
   }}</RouterLink>
   <p class="soft">{{ instrument(answer.lesson.instrument).name }}. {{ answer.learner.note }}</p>
-  <section>
+  <section v-if="concerns.length">
     <h2>Needs now</h2>
     <ul>
-      <li v-for="c in answer.concerns" :key="c.sentence" :class="{ caution: c.kind === 'report' }">
+      <li v-for="c in concerns" :key="c.sentence" :class="{ caution: c.kind === 'report' }">
         {{ capital(c.sentence) }}
       </li>
     </ul>
@@ -46,7 +51,7 @@ const aims = computed(() => lesson.aims.slice(0, 3))
   <section>
     <h2>Card brought along</h2>
     <p>
-      <b>{{ practised }}</b>
+      <b>{{ broughtAlong }}</b>
     </p>
     <p v-if="answer.lastCard">
       <RouterLink :to="{ name: 'card', params: { id: answer.lastCard.id } }">See it</RouterLink>

@@ -12,7 +12,16 @@ import {
   type StudioInput,
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
-import { aimFor, aimsOf, firstAims, lineWords, notedWords, ofKind, ofLearner } from '@halitus/core/records'
+import {
+  aimFor,
+  aimsOf,
+  firstAims,
+  gateOf,
+  lineWords,
+  notedWords,
+  ofKind,
+  ofLearner,
+} from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
@@ -72,12 +81,18 @@ export const useLesson = defineStore('lesson', () => {
 
   /** What to aim at next about something; moves as soon as something is measured. */
   const aim = (kind: EntryKind, about: string) =>
-    inst.value ? aimFor(entries.value, inst.value, kind, about) : undefined
+    inst.value
+      ? aimFor(entries.value, inst.value, kind, about, answer.value?.easedSince ?? undefined)
+      : undefined
   const aims = computed(() => {
     if (!inst.value) return []
-    const known = aimsOf(entries.value, inst.value)
+    const known = aimsOf(entries.value, inst.value, answer.value?.easedSince ?? undefined)
     return known.length ? known : firstAims(inst.value)
   })
+  /** Which part comes next on the way to the whole instrument, by the tries on the parts. */
+  const gate = computed(() =>
+    inst.value ? gateOf(ofLearner(ofKind(entries.value, 'tries')), inst.value) : undefined,
+  )
   /** What stands on the line for a stop. */
   const said = (stage: Stage) =>
     stage === 'home'
@@ -162,6 +177,7 @@ export const useLesson = defineStore('lesson', () => {
     observes,
     aim,
     aims,
+    gate,
     said,
     noted,
     setAim,

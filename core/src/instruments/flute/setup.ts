@@ -116,6 +116,7 @@ export const FLUTE_TEACHING: Teaching = {
       id: 'head-overblown',
       part: 'head joint, closed and overblown',
       concert: 'E6',
+      aside: true,
       source: 'common practice',
     },
   ],

@@ -1,7 +1,7 @@
 import type { EntryRecord, LearnerRecord, LessonRecord, StudioParts } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import type { Random } from '@halitus/core/player'
-import { composeCard, rowsOfPlans } from '@halitus/core/practice'
+import { basicRows, composeCard, rowsOfPlans } from '@halitus/core/practice'
 import { rowsOf } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, plusMinutes } from '@halitus/core/time'
@@ -23,8 +23,9 @@ export function inventCards(
     const week = Number(lesson.id.split('-w')[1]) - 1
     const inst = instrument(lesson.instrument)
     const last = entries.findLastIndex((e) => e.lessonId === lesson.id)
+    const measured = [...rowsOf(entries.slice(0, last + 1), lesson.id, inst, observes), ...rowsOfPlans(plans)]
     const { rows, sessions, listenFor } = composeCard(
-      [...rowsOf(entries.slice(0, last + 1), lesson.id, inst, observes), ...rowsOfPlans(plans)],
+      [...measured, ...basicRows(inst, measured, { lessonsBefore: week, eased: false })],
       {
         minutesPerSession: person.minutesPerSession,
         sessions: person.sessionsPerWeek,

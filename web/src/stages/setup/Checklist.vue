@@ -1,16 +1,27 @@
 <script setup lang="ts">
 import { Button, Segmented } from 'ant-design-vue'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
 import { daysBetween } from '@halitus/core/time'
+import { ofLearner } from '@halitus/core/records'
+import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 
 const lesson = useLesson()
-/** A learner's first three lessons take the smallest sounding part only. */
-const lessonsBefore = computed(() => new Set(lesson.earlier.map((e) => e.lessonId)).size)
-const sequence = ref<'first' | 'full'>(lessonsBefore.value < 3 ? 'first' : 'full')
+/** The whole instrument is proposed when the part is reliable, or was played already; the teacher may overrule. */
+const playedWhole = computed(() =>
+  ofLearner(lesson.entries).some((e) => ['long-tone', 'move'].includes(e.kind)),
+)
+const proposed = computed<'first' | 'full'>(() =>
+  playedWhole.value || !lesson.gate?.part ? 'full' : 'first',
+)
+const overruled = useDraft<'' | 'first' | 'full'>(() => `sequence.${lesson.answer?.lesson.id}`, '')
+const sequence = computed({
+  get: () => overruled.value || proposed.value,
+  set: (to) => (overruled.value = to === proposed.value ? '' : to),
+})
 const LATELY_DAYS = 28
 
 const wrongLately = computed(() => {
@@ -32,8 +43,7 @@ const steps = computed(() =>
 const verdicts = computed(
   () => new Map(lesson.ofKind(lesson.own, 'setup').map((e) => [e.data.stepId, e.data])),
 )
-const at = ref(0)
-watch(sequence, () => (at.value = 0))
+const at = useDraft(() => `step.${lesson.answer?.lesson.id}.${sequence.value}`, 0)
 const current = computed(() => steps.value[at.value])
 const doneCount = computed(() => steps.value.filter((s) => verdicts.value.has(s.step.id)).length)
 const PHASES = {
@@ -84,6 +94,7 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
         ]"
         aria-label="Sequence"
       />
+      <span v-if="!playedWhole && lesson.gate" class="gate soft">{{ lesson.gate.why }}</span>
       <span class="count"
         ><b>{{ doneCount }}</b> of {{ steps.length }} looked at</span
       >

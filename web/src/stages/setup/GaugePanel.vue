@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, InputNumber } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { addedMm, judge, seriesOf, shifts, tune, tuningGauge, tuningWords } from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
 import { useLesson } from '@/lesson/index.ts'
@@ -9,7 +9,12 @@ import { signed } from '@/base/words.ts'
 import GaugeDrawing from './GaugeDrawing.vue'
 
 const lesson = useLesson()
-const inst = computed(() => lesson.inst!)
+/** The last instrument that was there: the lesson may be left before this panel is. */
+const inst = shallowRef(lesson.inst!)
+watch(
+  () => lesson.inst,
+  (now) => now && (inst.value = now),
+)
 const gaugeId = ref(inst.value.gauges[0]!.id)
 const gauge = computed(() => inst.value.gauges.find((g) => g.id === gaugeId.value) ?? inst.value.gauges[0]!)
 const values = ref<Record<string, number>>({})

@@ -4,7 +4,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { sessionsDone } from '@halitus/core/practice'
+import { practised } from '@halitus/core/practice'
 import { progressOf, type Series } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, instantOf } from '@halitus/core/time'
@@ -66,7 +66,7 @@ const weeks = computed(() =>
     id: c.id,
     from: c.from,
     planned: c.sessions,
-    done: sessionsDone(c),
+    done: practised(c).sessionsDone,
   })),
 )
 const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
