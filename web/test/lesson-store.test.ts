@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { EntryInput, EntryRecord, LessonAnswer } from '@halitus/core/contract'
 import { useLesson } from '@/lesson/index.ts'
+import { useOutbox } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
 
 /** A server of one lesson, held in memory, that can be told to fail. */
@@ -86,6 +87,7 @@ describe('the open lesson', () => {
     await lesson.open('l1')
     const before = server.seen.length
     await lesson.add('sound', 'long-tone', aTone('E4', 6.4), 'microphone')
+    await useOutbox().flush()
     expect(server.seen.slice(before).map((s) => `${s.method} ${s.path}`)).toEqual([
       'POST /api/lessons/l1/entries',
     ])
@@ -136,6 +138,7 @@ describe('the open lesson', () => {
     await lesson.takeBack(entry!.id)
     expect(lesson.own).toEqual([])
     await useNotices().list.at(-1)!.undo!()
+    await useOutbox().flush()
     expect(server.entries.map((e) => e.id)).toEqual([entry!.id])
     expect(lesson.own).toHaveLength(1)
   })
@@ -145,9 +148,53 @@ describe('the open lesson', () => {
     await lesson.open('l1')
     await lesson.add('tune', 'note', { text: 'first' })
     server.state.refuse = { status: 409, message: 'Changed elsewhere.' }
-    expect(await lesson.add('tune', 'note', { text: 'second' })).toBeUndefined()
-    expect(useNotices().list.at(-1)?.text).toBe('Changed elsewhere.')
+    await lesson.add('tune', 'note', { text: 'second' })
+    await useOutbox().flush()
+    expect(useNotices().list.at(-1)?.text).toBe('Not kept: “second”. Changed elsewhere.')
     expect(lesson.own).toHaveLength(1)
+  })
+  it('refuses what can’t be before it is sent', async () => {
+    const server = pretendServer()
+    const lesson = useLesson()
+    await lesson.open('l1')
+    const before = server.seen.length
+    expect(await lesson.add('sound', 'long-tone', aTone('C2', 5))).toBeUndefined()
+    expect(useNotices().list.at(-1)?.text).toContain('C2 is outside the clarinet')
+    expect(server.seen).toHaveLength(before)
+    expect(lesson.own).toEqual([])
+  })
+  it('keeps what is noted while the server is away, shows that it waits, and sends it in order', async () => {
+    const server = pretendServer()
+    const lesson = useLesson()
+    const outbox = useOutbox()
+    await lesson.open('l1')
+    server.state.down = true
+    await lesson.add('sound', 'long-tone', aTone('E4', 6.4), 'microphone')
+    const note = await lesson.add('tune', 'note', { text: 'slower' })
+    await outbox.flush()
+    expect(lesson.own).toHaveLength(2)
+    expect(lesson.aim('long-tone', 'E4')?.value).toBe(7)
+    expect(lesson.noted.map((n) => n.waits)).toEqual([true, true])
+    expect(outbox.late).toBe(2)
+    expect(server.entries).toEqual([])
+    await lesson.takeBack(note!.id)
+    expect(lesson.own).toHaveLength(1)
+    server.state.down = false
+    await outbox.flush()
+    expect(server.entries.map((e) => e.kind)).toEqual(['long-tone'])
+    expect(lesson.own).toHaveLength(1)
+    expect(lesson.noted.map((n) => n.waits)).toEqual([false])
+    expect(outbox.late).toBe(0)
+  })
+  it('composes no card while something waits', async () => {
+    const server = pretendServer()
+    const lesson = useLesson()
+    await lesson.open('l1')
+    server.state.down = true
+    await lesson.add('tune', 'note', { text: 'slower' })
+    await lesson.composeCard()
+    expect(useNotices().list.at(-1)?.text).toContain('the card can be composed when it does')
+    expect(lesson.answer?.card).toBeNull()
   })
   it('says plainly that the server doesn’t answer', async () => {
     const server = pretendServer()
@@ -161,7 +208,9 @@ describe('the open lesson', () => {
     const server = pretendServer()
     const lesson = useLesson()
     await lesson.open('l1')
-    await lesson.writePlan('tune', 'bars 5 to 8')
+    await lesson.writePlan('tune', 'bars 5 to 8', 3)
+    await useOutbox().flush()
+    expect(lesson.plan('tune')).toMatchObject({ text: 'bars 5 to 8', version: 4 })
     expect(server.seen.find((s) => s.method === 'PUT')).toMatchObject({
       path: '/api/learners/p1/plans/tune',
       body: { text: 'bars 5 to 8', version: 3 },

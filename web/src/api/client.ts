@@ -41,16 +41,12 @@ function addressOf<P extends string>(
   return `/api${filled}`
 }
 
-/** Asks by a route of the contract. @throws ApiError */
-async function ask<P extends string, B, Q, A>(
-  route: Route<P, B, Q, A>,
-  params: Record<PathNames<P>, string>,
-  body?: B,
-): Promise<A> {
+/** Sends one request below `/api` and reads the answer. @throws ApiError */
+export async function deliver(method: string, address: string, body?: unknown): Promise<unknown> {
   let response: Response
   try {
-    response = await fetch(addressOf(route, params), {
-      method: route.method.toUpperCase(),
+    response = await fetch(address, {
+      method,
       ...(body !== undefined && {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
@@ -73,7 +69,37 @@ async function ask<P extends string, B, Q, A>(
       error?.field,
     )
   }
-  return data as A
+  return data
+}
+
+/** Asks by a route of the contract. @throws ApiError */
+const ask = <P extends string, B, Q, A>(
+  route: Route<P, B, Q, A>,
+  params: Record<PathNames<P>, string>,
+  body?: B,
+): Promise<A> => deliver(route.method.toUpperCase(), addressOf(route, params), body) as Promise<A>
+
+/** The same request as a message that may wait. */
+const message = <P extends string, B, Q, A>(
+  route: Route<P, B, Q, A>,
+  params: Record<PathNames<P>, string>,
+  body?: B,
+) => ({
+  method: route.method.toUpperCase() as 'POST' | 'PUT' | 'DELETE',
+  address: addressOf(route, params),
+  ...(body !== undefined && { body }),
+})
+
+/** Changes that may wait for the server: ids are made here, so that each may be sent again. */
+export const changes = {
+  writePlan: (id: string, stage: Stage, text: string, version: number) =>
+    message(ROUTES.writePlan, { id, stage }, { text, version }),
+  addEntry: (id: string, entry: EntryInput) => message(ROUTES.addEntry, { id }, entry),
+  removeEntry: (id: string, entry: string) => message(ROUTES.removeEntry, { id, entry }),
+  tick: (id: string, row: string, session: number, done: boolean) =>
+    message(done ? ROUTES.tick : ROUTES.untick, { id, row, session: String(session) }),
+  report: (id: string, report: { id: string; kind: Trouble; text: string }) =>
+    message(ROUTES.report, { id }, report),
 }
 
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */
@@ -84,19 +110,11 @@ export const api = {
   changeLearner: (id: string, patch: LearnerPatch) => ask(ROUTES.changeLearner, { id }, patch),
   learner: (id: string) => ask(ROUTES.learner, { id }),
   addLesson: (id: string, input: LessonInput) => ask(ROUTES.addLesson, { id }, input),
-  writePlan: (id: string, stage: Stage, text: string, version: number) =>
-    ask(ROUTES.writePlan, { id, stage }, { text, version }),
   lesson: (id: string) => ask(ROUTES.lesson, { id }),
-  addEntry: (id: string, entry: EntryInput) => ask(ROUTES.addEntry, { id }, entry),
-  removeEntry: (id: string, entry: string) => ask(ROUTES.removeEntry, { id, entry }),
   finish: (id: string, finished: boolean) => ask(ROUTES.finishLesson, { id }, { finished }),
   composeCard: (id: string) => ask(ROUTES.composeCard, { id }),
   card: (id: string) => ask(ROUTES.card, { id }),
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES.changeCard, { id }, patch),
-  tick: (id: string, row: string, session: number, done: boolean) =>
-    ask(done ? ROUTES.tick : ROUTES.untick, { id, row, session: String(session) }),
-  report: (id: string, kind: Trouble, text: string) =>
-    ask(ROUTES.report, { id }, { id: newId(), kind, text }),
   pdfUrl: (id: string, paper: 'A4' | 'Letter') => `${addressOf(ROUTES.cardPdf, { id })}?paper=${paper}`,
   shelves: () => ask(ROUTES.shelves, {}),
   shelvesOf: (id: string) => ask(ROUTES.shelvesOf, { id }),

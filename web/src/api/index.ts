@@ -1,1 +1,2 @@
-export { api, ApiError } from './client.ts'
+export { api, ApiError, changes } from './client.ts'
+export { useOutbox, type Message } from './outbox.ts'

@@ -1,12 +1,26 @@
-import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, toValue, watch, type MaybeRefOrGetter, type WritableComputedRef } from 'vue'
 
 const PREFIX = 'halitus.draft.'
+/** What nobody came back to for this long is forgotten. */
+const KEPT_MS = 60 * 24 * 3600 * 1000
+
+interface Kept {
+  at: number
+  value: unknown
+}
+
+/** Forgets old drafts, once when the page is opened. */
+export function forgetOldDrafts(now = Date.now()) {
+  for (const key of Object.keys(localStorage).filter((k) => k.startsWith(PREFIX))) {
+    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null
+    if (!kept || now - kept.at > KEPT_MS) localStorage.removeItem(key)
+  }
+}
 
 function read<T>(key: string): T | undefined {
   try {
     const text = localStorage.getItem(PREFIX + key)
-    return text === null ? undefined : (JSON.parse(text) as T)
+    return text === null ? undefined : ((JSON.parse(text) as Kept).value as T)
   } catch {
     return undefined
   }
@@ -30,16 +44,11 @@ export function useDraft<T>(key: MaybeRefOrGetter<string>, empty: T): WritableCo
     set: (now) => {
       value.value = now
       try {
-        const text = JSON.stringify(now)
-        if (text === JSON.stringify(empty)) localStorage.removeItem(PREFIX + toValue(key))
-        else localStorage.setItem(PREFIX + toValue(key), text)
+        if (JSON.stringify(now) === JSON.stringify(empty)) localStorage.removeItem(PREFIX + toValue(key))
+        else localStorage.setItem(PREFIX + toValue(key), JSON.stringify({ at: Date.now(), value: now }))
       } catch {
         // Without room to keep it the draft lasts as long as the page does.
       }
     },
   })
 }
-
-/** A choice of view that is remembered on this device. */
-export const useChoice = <T extends string>(key: string, first: T) =>
-  useLocalStorage<T>(`halitus.choice.${key}`, first)

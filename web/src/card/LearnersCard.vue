@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
-import { api } from '@/api/index.ts'
+import { wallClock } from '@halitus/core/time'
+import { api, changes, useOutbox } from '@/api/index.ts'
+import { useDraft } from '@/base/drafts.ts'
+import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
 import CardNotes from './CardNotes.vue'
@@ -13,10 +16,44 @@ import CardNotes from './CardNotes.vue'
 /** The week's card as the learner has it, on a phone. */
 const props = defineProps<{ id: string }>()
 const notices = useNotices()
+const outbox = useOutbox()
 const card = ref<CardAnswer>()
 const failed = ref('')
-const trouble = ref<Trouble>()
-const words = ref('')
+const report = useDraft<{ kind: Trouble | ''; text: string }>(() => `report.${props.id}`, {
+  kind: '',
+  text: '',
+})
+const trouble = computed({
+  get: () => report.value.kind || undefined,
+  set: (kind) => (report.value = { ...report.value, kind: kind ?? '' }),
+})
+const words = computed({
+  get: () => report.value.text,
+  set: (text) => (report.value = { ...report.value, text }),
+})
+
+/** What a message changes on the card while it is on its way. */
+type Change =
+  { row: string; session: number; ticked: boolean } | { report: { id: string; kind: Trouble; text: string } }
+/** The card as the server has it, with what is on its way. */
+const shown = computed(() => {
+  let now = card.value
+  for (const message of now ? outbox.about(props.id) : []) {
+    const change = message.shown as Change
+    if (!now) break
+    if ('report' in change) {
+      const { report: sent } = change
+      if (!now.reports.some((r) => r.id === sent.id))
+        now = { ...now, reports: [...now.reports, { ...sent, at: wallClock(new Date()) }] }
+    } else {
+      const { row, session } = change
+      const others = now.ticks.filter((t) => t.rowId !== row || t.session !== session)
+      const tick = { rowId: row, session, at: wallClock(new Date()) }
+      now = { ...now, ticks: change.ticked ? [...others, tick] : others }
+    }
+  }
+  return now
+})
 
 async function load() {
   try {
@@ -31,34 +68,47 @@ useEventListener(window, 'focus', load)
 
 const inst = computed(() => (card.value ? instrument(card.value.instrument) : undefined))
 const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
-const ticked = computed(() => new Set(card.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
+const ticked = computed(() => new Set(shown.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
 /** The number is large, the words behind it aren't. */
 const done = computed(() => {
-  const [count = '', ...rest] = card.value ? practisedWords(practised(card.value)).split(' ') : []
+  const [count = '', ...rest] = shown.value ? practisedWords(practised(shown.value)).split(' ') : []
   return { count, rest: rest.join(' ') }
 })
-async function toggle(row: string, session: number) {
-  const changed = await notices.attempt(() =>
-    api.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
-  )
-  if (changed) card.value = changed
-}
+/** Ticks and reports answer at once; they are sent when the server is there. */
+const toggle = (row: string, session: number) =>
+  outbox.put({
+    ...changes.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
+    about: props.id,
+    shown: { row, session, ticked: !ticked.value.has(`${row} ${session}`) } satisfies Change,
+    replaces: `tick ${props.id} ${row} ${session}`,
+  })
 const TROUBLE_NAMES: Record<string, string> = { ...TROUBLE_WORDS, other: 'Something else' }
 async function send() {
-  const kind = trouble.value
+  const { kind, text } = report.value
   if (!kind) return
-  const changed = await notices.attempt(() => api.report(props.id, kind, words.value.trim()))
-  if (!changed) return
-  card.value = changed
-  trouble.value = undefined
-  words.value = ''
-  notices.show('Your teacher will see it.')
+  const sent = { id: newId(), kind, text: text.trim() }
+  await outbox.put({
+    ...changes.report(props.id, sent),
+    about: props.id,
+    shown: { report: sent } satisfies Change,
+  })
+  report.value = { kind: '', text: '' }
+  notices.show(
+    outbox.late ? 'Kept; your teacher will see it when the server is there.' : 'Your teacher will see it.',
+  )
 }
+onBeforeUnmount(
+  outbox.listen((message, outcome) => {
+    if (message.about !== props.id) return
+    if ('refused' in outcome) notices.show(outcome.refused.message, { tone: 'alarm' })
+    else card.value = outcome.answer as CardAnswer
+  }),
+)
 </script>
 
 <template>
   <main id="work" class="card">
-    <template v-if="card && inst">
+    <template v-if="card && shown && inst">
       <header>
         <h1>{{ card.learnerName }}</h1>
         <p class="soft">{{ inst.name }}, week from {{ dayName(card.from) }}</p>
@@ -105,7 +155,7 @@ async function send() {
           <Input id="words" v-model:value="words" placeholder="In your words, if you like" :maxlength="500" />
           <Button type="primary" class="send" @click="send">Tell the teacher</Button>
         </template>
-        <p v-for="r in card.reports" :key="r.id" class="caution">
+        <p v-for="r in shown.reports" :key="r.id" class="caution">
           {{ TROUBLE_NAMES[r.kind] }}{{ r.text ? `: ${r.text}` : '' }}
         </p>
       </section>

@@ -13,7 +13,8 @@ const lesson = useLesson()
     <li v-for="e in lesson.noted" :key="e.id">
       {{ e.words }}
       <span class="soft"
-        >{{ STAGE_NAMES[e.stage] }}{{ e.simulated ? ', simulated: counts for nothing' : '' }}</span
+        >{{ STAGE_NAMES[e.stage] }}{{ e.simulated ? ', simulated: counts for nothing' : ''
+        }}{{ e.waits ? ', waits for the server' : '' }}</span
       >
       <Button type="link" size="small" class="back" @click="lesson.takeBack(e.id)">Take back</Button>
     </li>

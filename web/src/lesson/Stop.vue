@@ -2,6 +2,7 @@
 import { Button, Textarea } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { Stage } from '@halitus/core/contract'
+import { useDraft } from '@/base/drafts.ts'
 import { STAGE_NAMES } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
@@ -12,14 +13,30 @@ import { useLesson } from './store.ts'
 const props = defineProps<{ stage: Stage; open?: boolean }>()
 const lesson = useLesson()
 const plan = computed(() => lesson.plan(props.stage))
-const planText = ref('')
-const note = ref('')
-const saving = ref(false)
+const note = useDraft(() => `note.${lesson.answer?.lesson.id}.${props.stage}`, '')
+/** What was typed over a plan, and which version of it was seen then. */
+const typed = useDraft<{ text: string; version: number } | null>(
+  () => `plan.${lesson.answer?.learner.id}.${props.stage}`,
+  null,
+)
+const planText = computed({
+  get: () => typed.value?.text ?? plan.value.text,
+  set: (text) =>
+    (typed.value =
+      text === plan.value.text ? null : { text, version: typed.value?.version ?? plan.value.version }),
+})
+/** Somebody changed the plan elsewhere since it was typed over here: both are offered. */
+const elsewhere = computed(
+  () => !!typed.value && typed.value.version !== plan.value.version && typed.value.text !== plan.value.text,
+)
 watch(
   () => plan.value.text,
-  (text) => (planText.value = text),
-  { immediate: true },
+  (text) => typed.value?.text === text && (typed.value = null),
 )
+const changePlan = () =>
+  lesson.writePlan(props.stage, planText.value, typed.value?.version ?? plan.value.version)
+const keepMine = () => lesson.writePlan(props.stage, planText.value, plan.value.version)
+const saving = ref(false)
 const newest = computed(() => lesson.noted.find((n) => n.stage === props.stage)?.words)
 const earlier = computed(() =>
   lesson
@@ -78,9 +95,14 @@ async function keepNote() {
             :maxlength="1000"
             placeholder="What to do next"
           />
-          <Button class="button" :disabled="planText === plan.text" @click="lesson.writePlan(stage, planText)"
+          <Button class="button" :disabled="planText === plan.text || elsewhere" @click="changePlan"
             >Change plan</Button
           >
+          <p v-if="elsewhere" class="caution" role="alert">
+            Changed elsewhere meanwhile to: “{{ plan.text || 'nothing' }}”.
+            <Button size="small" @click="keepMine">Keep mine</Button>
+            <Button size="small" @click="typed = null">Take that</Button>
+          </p>
         </div>
       </div>
       <section v-if="earlier.length">

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import {
+  check,
+  entryInput,
   STAGES,
   type EntryData,
   type EntryInput,
@@ -15,6 +17,7 @@ import { instrument, underSchools } from '@halitus/core/instruments'
 import {
   aimFor,
   aimsOf,
+  checkEntry,
   firstAims,
   gateOf,
   lineWords,
@@ -23,13 +26,18 @@ import {
   ofLearner,
 } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
-import { api } from '@/api/index.ts'
+import { wallClock } from '@halitus/core/time'
+import { api, changes, useOutbox } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 
-/** The lesson that is open. What happens in it is sent at once, entry by entry. */
+/** What a message changes on the page while it is on its way. */
+type Change = { added: EntryRecord } | { removed: string } | { planned: Stage }
+
+/** The lesson that is open. What happens in it is kept at once and sent, entry by entry. */
 export const useLesson = defineStore('lesson', () => {
   const notices = useNotices()
+  const outbox = useOutbox()
   const answer = ref<LessonAnswer>()
   const studio = ref<StudioInput>()
   const a4Hz = computed(() => studio.value?.a4Hz ?? 440)
@@ -64,13 +72,31 @@ export const useLesson = defineStore('lesson', () => {
   const observes = computed(
     () => choiceOf(ATTITUDE, answer.value?.learner.schools, studio.value?.schools) === 'observe',
   )
-  const entries = computed(() => answer.value?.entries ?? [])
-  const own = computed(
-    () => answer.value?.entries.filter((e) => e.lessonId === answer.value?.lesson.id) ?? [],
-  )
-  const earlier = computed(
-    () => answer.value?.entries.filter((e) => e.lessonId !== answer.value?.lesson.id) ?? [],
-  )
+  /** What the server has, and what is on its way to it. */
+  const entries = computed(() => {
+    const now = answer.value
+    if (!now) return []
+    let list = now.entries
+    for (const { shown } of outbox.about(now.lesson.id)) {
+      const change = shown as Change
+      if ('added' in change && !list.some((e) => e.id === change.added.id)) list = [...list, change.added]
+      if ('removed' in change) list = list.filter((e) => e.id !== change.removed)
+    }
+    return list
+  })
+  const onTheWay = computed(() => {
+    const id = answer.value?.lesson.id
+    const added = id
+      ? outbox
+          .about(id)
+          .flatMap(({ shown }) =>
+            'added' in (shown as Change) ? [(shown as { added: EntryRecord }).added.id] : [],
+          )
+      : []
+    return new Set(outbox.late ? added : [])
+  })
+  const own = computed(() => entries.value.filter((e) => e.lessonId === answer.value?.lesson.id))
+  const earlier = computed(() => entries.value.filter((e) => e.lessonId !== answer.value?.lesson.id))
   const done = computed(() => {
     const stages = new Set<Stage>(ofLearner(own.value).map((e) => e.stage))
     if (answer.value?.card) stages.add('home')
@@ -106,7 +132,15 @@ export const useLesson = defineStore('lesson', () => {
       const words = inst.value ? notedWords(entry, inst.value) : null
       return words === null
         ? []
-        : [{ id: entry.id, stage: entry.stage, words, simulated: entry.provenance === 'simulated' }]
+        : [
+            {
+              id: entry.id,
+              stage: entry.stage,
+              words,
+              simulated: entry.provenance === 'simulated',
+              waits: onTheWay.value.has(entry.id),
+            },
+          ]
     }),
   )
 
@@ -116,13 +150,50 @@ export const useLesson = defineStore('lesson', () => {
     const others = answer.value.entries.filter((e) => e.id !== entry.id)
     answer.value.entries = [...others, entry].sort((a, b) => a.seq - b.seq)
   }
+  /** Checks an entry, keeps it and shows it; it is sent meanwhile. Undefined, with a notice, when it can't be right. */
   async function send(input: EntryInput): Promise<EntryRecord | undefined> {
-    const lesson = answer.value?.lesson
-    if (!lesson) return undefined
-    const entry = await notices.attempt(() => api.addEntry(lesson.id, input))
-    if (entry) put(entry)
-    return entry
+    const now = answer.value
+    if (!now) return undefined
+    return notices.attempt(async () => {
+      // What is left out on the way, like an undefined field, is left out here too.
+      const plain = JSON.parse(JSON.stringify(input)) as EntryInput
+      check(entryInput, plain)
+      checkEntry(instrument(now.lesson.instrument), plain)
+      const record = {
+        ...plain,
+        lessonId: now.lesson.id,
+        learnerId: now.learner.id,
+        instrument: now.lesson.instrument,
+        seq: 1 + Math.max(0, ...entries.value.map((e) => e.seq)),
+        at: wallClock(new Date()),
+      } as EntryRecord
+      await outbox.put({
+        ...changes.addEntry(now.lesson.id, plain),
+        about: now.lesson.id,
+        shown: { added: record } satisfies Change,
+      })
+      return record
+    })
   }
+  outbox.listen((message, outcome) => {
+    if (!answer.value || message.about !== answer.value.lesson.id) return
+    const change = message.shown as Change
+    if ('refused' in outcome) {
+      // Somebody else wrote meanwhile: the stop offers both texts.
+      if ('planned' in change) void refresh()
+      if (outcome.refused.code === 'changed-meanwhile') return
+      const words = 'added' in change && inst.value ? notedWords(change.added, inst.value) : null
+      notices.show(`${words ? `Not kept: “${words}”. ` : ''}${outcome.refused.message}`, { tone: 'alarm' })
+      return
+    }
+    if ('added' in change && outcome.answer) put(outcome.answer as EntryRecord)
+    if ('removed' in change)
+      answer.value.entries = answer.value.entries.filter((e) => e.id !== change.removed)
+    if ('planned' in change && outcome.answer) {
+      const written = outcome.answer as LessonAnswer['plans'][number]
+      answer.value.plans = [...answer.value.plans.filter((p) => p.stage !== written.stage), written]
+    }
+  })
   const add = <K extends EntryKind>(
     stage: Stage,
     kind: K,
@@ -133,30 +204,46 @@ export const useLesson = defineStore('lesson', () => {
   const setAim = (stage: Stage, goal: EntryKind, about: string, value: number) =>
     add(stage, 'target', { goal, about, value })
   async function takeBack(id: string) {
-    const lesson = answer.value?.lesson
-    if (!lesson) return
-    const entry = await notices.attempt(() => api.removeEntry(lesson.id, id))
-    if (!entry || !answer.value) return
-    answer.value.entries = answer.value.entries.filter((e) => e.id !== id)
+    const lessonId = answer.value?.lesson.id
+    const entry = own.value.find((e) => e.id === id)
+    if (!lessonId || !entry) return
+    await outbox.put({
+      ...changes.removeEntry(lessonId, id),
+      about: lessonId,
+      shown: { removed: id } satisfies Change,
+    })
     notices.show('Taken back.', {
       undo: () => {
-        const { id: sameId, stage, kind, provenance, data } = entry
-        return send({ id: sameId, stage, kind, provenance, data } as EntryInput)
+        const { stage, kind, provenance, data } = entry
+        return send({ id, stage, kind, provenance, data } as EntryInput)
       },
     })
   }
-  async function writePlan(stage: Stage, text: string) {
-    const learnerId = answer.value?.learner.id
-    if (!learnerId) return
-    const written = await notices.attempt(() => api.writePlan(learnerId, stage, text, plan(stage).version))
-    if (written && answer.value)
-      answer.value.plans = [...answer.value.plans.filter((p) => p.stage !== stage), written]
-    else await refresh()
+  /** Changes a plan as its writer saw it; when it was changed elsewhere meanwhile, both texts are offered. */
+  async function writePlan(stage: Stage, text: string, version: number) {
+    const now = answer.value
+    if (!now) return
+    await outbox.put({
+      ...changes.writePlan(now.learner.id, stage, text, version),
+      about: now.lesson.id,
+      shown: { planned: stage } satisfies Change,
+      replaces: `plan ${now.learner.id} ${stage}`,
+    })
   }
   async function composeCard() {
-    const lesson = answer.value?.lesson
-    if (!lesson) return
-    const composed = await notices.attempt(() => api.composeCard(lesson.id))
+    const now = answer.value
+    if (!now) return
+    await outbox.flush()
+    if (outbox.about(now.lesson.id).length) {
+      notices.show(
+        'The server doesn’t answer: what was noted is kept, and the card can be composed when it does.',
+        {
+          tone: 'alarm',
+        },
+      )
+      return
+    }
+    const composed = await notices.attempt(() => api.composeCard(now.lesson.id))
     if (composed) answer.value = composed
   }
   async function finish(finished: boolean) {

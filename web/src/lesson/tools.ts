@@ -9,8 +9,12 @@ export const useTools = defineStore('tools', () => {
   const pulsing = ref(false)
   const sounding = ref(false)
   const beat = ref(0)
-  const timerRuns = ref(false)
-  const timerS = ref(0)
+  /** The timer that counts up: when it was started, and what it had counted before. */
+  const upwards = useLocalStorage<{ sinceMs: number | null; countedS: number }>('halitus.timer', {
+    sinceMs: null,
+    countedS: 0,
+  })
+  const timerRuns = computed(() => upwards.value.sinceMs !== null)
   let tone: typeof ToneModule | undefined
   let click: ToneModule.Synth | undefined
   let bell: ToneModule.Synth | undefined
@@ -60,12 +64,19 @@ export const useTools = defineStore('tools', () => {
   }
 
   /** Timers that run down side by side, whichever stop is open. */
-  const timers = ref<{ id: number; name: string; endsAt: number; rung: boolean }[]>([])
+  const timers = useLocalStorage<{ id: number; name: string; endsAt: number; rung: boolean }[]>(
+    'halitus.timers',
+    [],
+  )
   const now = ref(Date.now())
-  let lastTimer = 0
   function startTimer(name: string, seconds: number) {
     now.value = Date.now()
-    timers.value.push({ id: ++lastTimer, name, endsAt: now.value + seconds * 1000, rung: false })
+    timers.value.push({
+      id: 1 + Math.max(0, ...timers.value.map((t) => t.id)),
+      name,
+      endsAt: now.value + seconds * 1000,
+      rung: false,
+    })
     // The sound is made ready while a finger is on the screen: browsers allow it only then.
     void audio().catch(() => undefined)
   }
@@ -83,7 +94,6 @@ export const useTools = defineStore('tools', () => {
   }
   useIntervalFn(() => {
     now.value = Date.now()
-    if (timerRuns.value) timerS.value++
     for (const t of timers.value)
       if (!t.rung && t.endsAt <= now.value) {
         t.rung = true
@@ -101,15 +111,23 @@ export const useTools = defineStore('tools', () => {
       }
     }),
   )
+  const timerS = computed(() => {
+    const { sinceMs, countedS } = upwards.value
+    return Math.floor(countedS + (sinceMs === null ? 0 : Math.max(0, now.value - sinceMs) / 1000))
+  })
   const timerText = computed(
     () => `${Math.floor(timerS.value / 60)}:${String(timerS.value % 60).padStart(2, '0')}`,
   )
   function toggleTimer() {
-    timerRuns.value = !timerRuns.value
+    now.value = Date.now()
+    const { sinceMs, countedS } = upwards.value
+    upwards.value =
+      sinceMs === null
+        ? { sinceMs: now.value, countedS }
+        : { sinceMs: null, countedS: countedS + (now.value - sinceMs) / 1000 }
   }
   function resetTimer() {
-    timerRuns.value = false
-    timerS.value = 0
+    upwards.value = { sinceMs: null, countedS: 0 }
   }
   return {
     bpm,

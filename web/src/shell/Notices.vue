@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useOutbox } from '@/api/index.ts'
 import { useNotices, type Notice } from '@/base/notices.ts'
 
 const notices = useNotices()
+const outbox = useOutbox()
 function undo(n: Notice) {
   notices.dismiss(n.id)
   n.undo?.()
@@ -10,6 +12,14 @@ function undo(n: Notice) {
 
 <template>
   <div class="notices" role="status" aria-live="polite">
+    <div v-if="outbox.late" class="notice waits">
+      <span
+        >The server doesn’t answer.
+        {{ outbox.late === 1 ? 'One change waits' : `${outbox.late} changes wait` }} here and will be
+        sent.</span
+      >
+      <button type="button" @click="outbox.flush()">Try now</button>
+    </div>
     <div v-for="n in notices.list" :key="n.id" class="notice" :class="n.tone">
       <span>{{ n.text }}</span>
       <button v-if="n.undo" type="button" @click="undo(n)">Undo</button>

@@ -23,6 +23,7 @@ import { prettyNote } from '@halitus/core/pitch'
 import { Stop, useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
 import FingerThreads from './FingerThreads.vue'
 import NotePicker from './NotePicker.vue'
@@ -30,24 +31,41 @@ import NotePicker from './NotePicker.vue'
 const lesson = useLesson()
 const inst = computed(() => lesson.inst)
 const system = computed(() => (inst.value && isCharted(inst.value) ? fingerSystem(inst.value) : undefined))
-const moves = computed(() => lesson.ofKind(lesson.answer?.entries ?? [], 'move').map((e) => e.data))
+const moves = computed(() => lesson.ofKind(lesson.entries, 'move').map((e) => e.data))
 const lastMove = moves.value.at(-1)
 const first = inst.value?.teaching.firstNotes ?? []
-const from = ref(lastMove?.from ?? first[0] ?? 'B4')
-const to = ref(lastMove?.to ?? first[1] ?? 'A4')
+interface Trial {
+  from: string
+  to: string
+  clean: number
+  tries: number
+  late: TouchId | null
+}
+/** What is being tried and its tally; still there after another view or a reload. */
+const trial = useDraft<Trial>(() => `move.${lesson.answer?.lesson.id}`, {
+  from: lastMove?.from ?? first[0] ?? 'B4',
+  to: lastMove?.to ?? first[1] ?? 'A4',
+  clean: 0,
+  tries: 0,
+  late: null,
+})
+const change = (more: Partial<Trial>) => (trial.value = { ...trial.value, ...more })
+/** Another note begins another tally; the old one goes with it, unless it is kept first. */
+const noteOf = (end: 'from' | 'to') =>
+  computed({
+    get: () => trial.value[end],
+    set: (note) => change({ [end]: note, clean: 0, tries: 0, late: null }),
+  })
+const from = noteOf('from')
+const to = noteOf('to')
+const clean = computed(() => trial.value.clean)
+const tries = computed(() => trial.value.tries)
 const fromUse = ref(0)
 const toUse = ref(0)
 const offsets = ref<Record<TouchId, number>>({})
-const clean = ref(0)
-const tries = ref(0)
-const late = ref<TouchId | null>(null)
 const toPicker = ref<InstanceType<typeof NotePicker>>()
 
-watch([from, to, fromUse, toUse], () => {
-  offsets.value = {}
-  clean.value = tries.value = 0
-  late.value = null
-})
+watch([from, to, fromUse, toUse], () => (offsets.value = {}))
 
 const fromOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, from.value) : []))
 const toOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, to.value) : []))
@@ -107,21 +125,13 @@ const doubtful = computed(() =>
 function show(between: Between) {
   const few = between.late.length <= between.early.length
   offsets.value = Object.fromEntries((few ? between.late : between.early).map((t) => [t, few ? 60 : -60]))
-  if (few && between.late.length === 1) late.value = between.late[0]!
+  if (few && between.late.length === 1) change({ late: between.late[0]! })
 }
-function tried(wasClean: boolean) {
-  tries.value++
-  if (wasClean) clean.value++
-}
+const tried = (wasClean: boolean) =>
+  change({ tries: Math.min(99, tries.value + 1), clean: clean.value + Number(wasClean && tries.value < 99) })
 async function keep() {
-  const kept = await lesson.add('fingers', 'move', {
-    from: from.value,
-    to: to.value,
-    clean: clean.value,
-    tries: tries.value,
-    late: late.value,
-  })
-  if (kept) clean.value = tries.value = 0
+  const kept = await lesson.add('fingers', 'move', { ...trial.value })
+  if (kept) change({ clean: 0, tries: 0, late: null })
 }
 const label = (f: { use: string; confidence: string }) =>
   `${f.use}${f.confidence === 'medium' ? ' (in doubt)' : ''}`
@@ -226,7 +236,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               v-for="m in known"
               :key="m.from + m.to"
               size="small"
-              @click="((from = m.from), (to = m.to))"
+              @click="change({ from: m.from, to: m.to, clean: 0, tries: 0, late: null })"
             >
               {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
             </Button>

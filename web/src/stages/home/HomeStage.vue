@@ -1,60 +1,77 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { CardRow } from '@halitus/core/records'
 import { api } from '@/api/index.ts'
 import CardNotes from '@/card/CardNotes.vue'
 import { useLesson } from '@/lesson/index.ts'
+import { useDraft } from '@/base/drafts.ts'
 import { useNotices } from '@/base/notices.ts'
 
 const lesson = useLesson()
 const notices = useNotices()
 const card = computed(() => lesson.answer?.card)
-const rows = ref<CardRow[]>([])
-const sessions = ref(5)
-const listenFor = ref('')
-const changed = ref(false)
+interface Edited {
+  version: number
+  rows: CardRow[]
+  sessions: number
+  listenFor: string
+}
+const asIs = (): Edited | null =>
+  card.value
+    ? {
+        version: card.value.version,
+        rows: card.value.rows,
+        sessions: card.value.sessions,
+        listenFor: card.value.listenFor,
+      }
+    : null
+/** What was changed here and isn't saved yet; still there after leaving and after a reload. */
+const edited = useDraft<Edited | null>(() => `card.${card.value?.id ?? lesson.answer?.lesson.id}`, null)
+const now = computed(() => edited.value ?? asIs())
+const changed = computed(() => edited.value !== null)
+/** Somebody changed the card elsewhere since: both are offered. */
+const elsewhere = computed(() => !!edited.value && edited.value.version !== card.value?.version)
+const change = (more: Partial<Omit<Edited, 'version'>>) => {
+  if (now.value) edited.value = { ...now.value, ...more }
+}
+const rows = computed(() => now.value?.rows ?? [])
+const changeRow = (id: string, more: Partial<CardRow>) =>
+  change({ rows: rows.value.map((r) => (r.id === id ? { ...r, ...more } : r)) })
 const total = computed(() => rows.value.reduce((sum, r) => sum + r.minutes, 0))
 const limit = computed(() => lesson.answer?.learner.minutesPerSession ?? 15)
 
-watch(
-  () => card.value && `${card.value.id} ${card.value.version}`,
-  () => {
-    if (!card.value) return
-    rows.value = card.value.rows.map((r) => ({ ...r, notes: [...r.notes] }))
-    sessions.value = card.value.sessions
-    listenFor.value = card.value.listenFor
-    changed.value = false
-  },
-  { immediate: true },
-)
-function touch() {
-  changed.value = true
-}
 function remove(row: CardRow) {
   const before = rows.value
-  rows.value = rows.value.filter((r) => r !== row)
-  touch()
-  notices.show(`${row.title} taken off the card.`, { undo: () => (rows.value = before) })
+  change({ rows: rows.value.filter((r) => r.id !== row.id) })
+  notices.show(`${row.title} taken off the card.`, { undo: () => change({ rows: before }) })
 }
-function bringIn(row: CardRow) {
-  rows.value = [...rows.value, row]
-  touch()
-}
+const bringIn = (row: CardRow) => change({ rows: [...rows.value, row] })
 const leftOut = computed(() =>
   (card.value?.leftOut ?? []).filter((r) => !rows.value.some((x) => x.id === r.id)),
 )
+/** Saves what stands here over the newest version. */
 async function save() {
-  if (!card.value) return
+  if (!card.value || !now.value) return
   const { id, version } = card.value
-  const patch = { version, sessions: sessions.value, listenFor: listenFor.value, rows: rows.value }
-  await notices.attempt(() => api.changeCard(id, patch))
-  // After a refusal the newer card is shown; what was changed here stays in the notice's reach by trying again.
+  const { version: seen, ...patch } = now.value
+  const saved = await notices.attempt(() =>
+    api.changeCard(id, { ...patch, version: elsewhere.value ? version : seen }),
+  )
+  if (saved) edited.value = null
   await lesson.refresh()
 }
+/** Composes the card; what stood there before can be brought back. */
 async function compose() {
+  const before = now.value
+  const had = card.value?.version
   await lesson.composeCard()
+  if (!before || card.value?.version === had) return
+  edited.value = null
+  notices.show('Composed anew from today.', {
+    undo: () => (edited.value = { ...before, version: card.value?.version ?? 0 }),
+  })
 }
 const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'Compose the card'))
 </script>
@@ -91,39 +108,52 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
       <label for="sessions">Sessions</label>
       <InputNumber
         id="sessions"
-        v-model:value="sessions"
+        :value="now?.sessions ?? 5"
         :min="1"
         :max="7"
         style="width: 76px"
-        @change="touch"
+        @change="(n) => typeof n === 'number' && change({ sessions: n })"
       />
       <label for="listen">Listen for</label>
-      <Input id="listen" v-model:value="listenFor" class="listen" :maxlength="200" @input="touch" />
-      <Button type="primary" :disabled="!changed" @click="save">Save changes</Button>
+      <Input
+        id="listen"
+        :value="now?.listenFor ?? ''"
+        class="listen"
+        :maxlength="200"
+        @update:value="(listenFor) => change({ listenFor })"
+      />
+      <Button type="primary" :disabled="!changed || elsewhere" @click="save">Save changes</Button>
     </div>
+    <p v-if="elsewhere" class="caution" role="alert">
+      The card was changed elsewhere meanwhile; it has
+      {{ card.rows.map((r) => r.title).join(', ') || 'no rows' }}.
+      <Button size="small" @click="save">Keep mine</Button>
+      <Button size="small" @click="edited = null">Take that</Button>
+    </p>
+    <p v-else-if="changed" class="soft">Changed here, not saved yet.</p>
     <ol class="rows">
       <li v-for="row in rows" :key="row.id" class="row">
         <div class="what">
           <h3>{{ row.title }}</h3>
           <Input
-            v-model:value="row.amount"
+            :value="row.amount"
             size="small"
             :aria-label="`${row.title}: amount`"
             :maxlength="200"
-            @input="touch"
+            @update:value="(amount) => changeRow(row.id, { amount })"
           />
           <p class="soft">{{ row.aim }}</p>
         </div>
         <CardNotes v-if="lesson.inst" :inst="lesson.inst" :notes="row.notes" class="notes" />
         <div class="minutes">
           <InputNumber
-            v-model:value="row.minutes"
+            :value="row.minutes"
             :min="0"
             :max="60"
             size="small"
             :aria-label="`${row.title}: minutes`"
             style="width: 64px"
-            @change="touch"
+            @change="(n) => typeof n === 'number' && changeRow(row.id, { minutes: n })"
           />
           min
           <Button size="small" :aria-label="`Take ${row.title} off`" @click="remove(row)">Off</Button>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button, InputNumber } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
+import { useDraft } from '@/base/drafts.ts'
 import { addedMm, judge, seriesOf, shifts, tune, tuningGauge, tuningWords } from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
 import { useLesson } from '@/lesson/index.ts'
@@ -15,10 +16,12 @@ watch(
   () => lesson.inst,
   (now) => now && (inst.value = now),
 )
-const gaugeId = ref(inst.value.gauges[0]!.id)
+const gaugeId = useDraft(() => `gauge.${lesson.answer?.lesson.id}`, inst.value.gauges[0]!.id)
 const gauge = computed(() => inst.value.gauges.find((g) => g.id === gaugeId.value) ?? inst.value.gauges[0]!)
-const values = ref<Record<string, number>>({})
-watch(gaugeId, () => (values.value = {}))
+const values = useDraft<Record<string, number>>(
+  () => `gauge.${lesson.answer?.lesson.id}.${gaugeId.value}`,
+  {},
+)
 
 const temperatureC = ref(ROOM_AIR.temperatureC)
 const humidity = ref(ROOM_AIR.humidity * 100)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button, Segmented } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
+import { useDraft } from '@/base/drafts.ts'
 import { Stop, useLesson, useTools } from '@/lesson/index.ts'
 import ReedShelf from '@/reeds/ReedShelf.vue'
 import Checklist from './Checklist.vue'
@@ -10,7 +11,7 @@ import PiecePanel from './PiecePanel.vue'
 type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
 const lesson = useLesson()
 const tools = useTools()
-const view = ref<View>('checklist')
+const view = useDraft<View>(() => `setup.view.${lesson.answer?.lesson.id}`, 'checklist')
 const reed = computed(() => lesson.inst?.reed ?? null)
 const views = computed(() => [
   { value: 'checklist' as View, label: 'Checklist' },
@@ -49,7 +50,7 @@ const timers = computed(() => [
       :learner-id="lesson.answer.learner.id"
       :instrument-id="lesson.answer.lesson.instrument"
       :minutes="lesson.answer.lesson.minutes"
-      :entries="lesson.answer.entries"
+      :entries="lesson.entries"
       advice
       @note="(text) => lesson.add('setup', 'note', { text })"
     />

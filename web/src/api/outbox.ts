@@ -1,0 +1,133 @@
+import { createStore, del, entries as allOf, set, type UseStore } from 'idb-keyval'
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { newId } from '@/base/ids.ts'
+import { ApiError, deliver } from './client.ts'
+
+/** A change on its way to the server, kept in the browser until the server has it. */
+export interface Message {
+  /** Sorts by when it was put; unique. */
+  key: string
+  method: 'POST' | 'PUT' | 'DELETE'
+  address: string
+  body?: unknown
+  /** Whose page shows it: a lesson or a card. */
+  about: string
+  /** What of it is shown while it waits, as that page keeps it. */
+  shown: unknown
+  /** A later message of the same kind takes the place of one that still waits. */
+  replaces?: string
+}
+
+/** Answers after which the same message may be taken later. */
+const LATER = [0, 429, 502, 503, 504]
+const RETRY_MS = 4000
+
+type Listener = (message: Message, outcome: { answer: unknown } | { refused: ApiError }) => void
+
+let store: UseStore | undefined
+const kept = () => (store ??= createStore('halitus', 'outbox'))
+/** Without a store of the browser's own, messages live as long as the page. */
+const hasStore = () => typeof indexedDB !== 'undefined'
+
+/**
+ * What was tapped, measured or typed goes out through here, in order: kept first, then sent, sent again until the server
+ * answers, also after a reload. Every message carries ids of its own, so sending one twice does no harm.
+ */
+export const useOutbox = defineStore('outbox', () => {
+  const waiting = ref<Message[]>([])
+  /** True once the server didn't answer; a message that is merely under way isn't “waiting” yet. */
+  const away = ref(false)
+  const listeners = new Set<Listener>()
+  let count = 0
+  let running: Promise<void> | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  const read = hasStore()
+    ? allOf<string, Message>(kept()).then(
+        (all) => {
+          const found = all.map(([, m]) => m).sort((a, b) => (a.key < b.key ? -1 : 1))
+          waiting.value = [...found, ...waiting.value]
+        },
+        () => undefined,
+      )
+    : Promise.resolve()
+
+  async function drop(message: Message) {
+    waiting.value = waiting.value.filter((m) => m.key !== message.key)
+    if (hasStore()) await del(message.key, kept()).catch(() => undefined)
+  }
+  const tell = (message: Message, outcome: Parameters<Listener>[1]) => {
+    for (const listen of listeners) listen(message, outcome)
+  }
+
+  async function run() {
+    await read
+    for (let message = waiting.value[0]; message; message = waiting.value[0]) {
+      try {
+        const answer = await deliver(message.method, message.address, message.body)
+        away.value = false
+        // Told first: between the two nobody sees a page with neither the message nor its answer.
+        tell(message, { answer })
+        await drop(message)
+      } catch (error) {
+        const refused = error instanceof ApiError ? error : new ApiError(0, 'unknown', String(error))
+        if (LATER.includes(refused.status)) {
+          away.value = true
+          clearTimeout(timer)
+          timer = setTimeout(() => void flush(), RETRY_MS)
+          return
+        }
+        // What is to be gone and isn't there any more is gone.
+        if (message.method === 'DELETE' && refused.status === 404) tell(message, { answer: undefined })
+        else tell(message, { refused })
+        await drop(message)
+      }
+    }
+  }
+  /** Sends what waits, in order, until the server doesn't answer. */
+  function flush(): Promise<void> {
+    // What is put just as a run ends belongs to the next one.
+    if (running) return running.then(() => (waiting.value.length && !away.value ? flush() : undefined))
+    running = run().finally(() => (running = undefined))
+    return running
+  }
+
+  /** Keeps a change and sends it as soon as those before it are sent. Resolves when it is kept, not when it is sent. */
+  async function put(change: Omit<Message, 'key'>): Promise<Message> {
+    const message: Message = {
+      ...change,
+      key: `${String(Date.now()).padStart(15, '0')}-${String(++count).padStart(6, '0')}-${newId().slice(0, 8)}`,
+    }
+    await read
+    const older = waiting.value.filter((m) => message.replaces && m.replaces === message.replaces)
+    waiting.value = [...waiting.value, message]
+    if (hasStore()) await set(message.key, message, kept()).catch(() => undefined)
+    // The first may be under way at this moment: it is left to itself.
+    for (const m of older) if (m !== waiting.value[0]) await drop(m)
+    void flush()
+    return message
+  }
+  /** Those that a page still has to show. */
+  const about = (id: string) => waiting.value.filter((m) => m.about === id)
+  /** Tells of every message that was answered or refused. @returns to stop */
+  function listen(listener: Listener) {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }
+
+  if (typeof window !== 'undefined') {
+    window.addEventListener('online', () => void flush())
+    window.addEventListener('focus', () => void flush())
+  }
+  void flush()
+  return {
+    waiting,
+    late: computed(() => (away.value ? waiting.value.length : 0)),
+    ready: read,
+    put,
+    flush,
+    about,
+    listen,
+  }
+})
