@@ -9,7 +9,15 @@ import { ROUTES } from '@halitus/core/contract'
 import { cardRoutes } from './cards/index.ts'
 import type { Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
-import { answerError, answersUntilChanged, HttpError, openApi, routes, unknownRoute } from './http/index.ts'
+import {
+  answerError,
+  answersUntilChanged,
+  guard,
+  HttpError,
+  openApi,
+  routes,
+  unknownRoute,
+} from './http/index.ts'
 import { instrumentRoutes } from './instruments/index.ts'
 import { learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
@@ -25,12 +33,21 @@ export interface AppParts {
   log: Logger
   /** Folder of the built interface; without it only the API is served. */
   webRoot?: string
+  /** Names that lead here beside this machine's own. */
+  allowedHosts?: readonly string[]
   /** Heavy requests (files, analyses) a minute from one address. */
   heavyPerMinute?: number
 }
 
 /** The Express application over a database. */
-export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppParts): Express {
+export function buildApp({
+  db,
+  now,
+  log,
+  webRoot,
+  allowedHosts = [],
+  heavyPerMinute = 120,
+}: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -50,6 +67,7 @@ export function buildApp({ db, now, log, webRoot, heavyPerMinute = 120 }: AppPar
       strictTransportSecurity: false,
     }),
   )
+  app.use(guard(allowedHosts))
   app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' || log.level === 'trace' }))
 
   // What was answered may be kept, but is asked about each time: the next line of a lesson must never be an old one.

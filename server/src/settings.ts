@@ -4,6 +4,8 @@ export interface Settings {
   host: string
   databaseUrl: string
   logLevel: string
+  /** Names that lead here beside this machine's own. */
+  allowedHosts: string[]
 }
 
 const LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']
@@ -19,5 +21,8 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   const databaseUrl = env.DATABASE_URL ?? 'file:data/halitus.db'
   if (!/^(file:|libsql:|https?:|wss?:)./.test(databaseUrl))
     throw new Error(`DATABASE_URL is “${databaseUrl}”; allowed: file:PATH or the address of a libSQL server.`)
-  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel }
+  const allowedHosts = (env.ALLOWED_HOSTS ?? '').split(',').flatMap((h) => h.trim() || [])
+  const odd = allowedHosts.find((h) => !/^[\w.:[\]-]+$/.test(h))
+  if (odd) throw new Error(`ALLOWED_HOSTS has “${odd}”; allowed are names or addresses with commas between.`)
+  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts }
 }

@@ -49,6 +49,14 @@ const stopped = (child: ChildProcess, signal: NodeJS.Signals) =>
   })
 
 describe('the server as a process', () => {
+  it('doesn’t start on a file that another server uses, and says which', async () => {
+    const first = await start()
+    await expect(start()).rejects.toThrow(/Another server uses .*studio\.db already\. Stop that one/)
+    expect(await stopped(first.child, 'SIGKILL')).toBeNull()
+    // However the first ended, the file is free again at once.
+    const next = await start()
+    await stopped(next.child, 'SIGTERM')
+  })
   it.each(['SIGTERM', 'SIGINT'] as const)(
     'loses nothing that was answered when stopped by %s',
     async (signal) => {
@@ -86,7 +94,12 @@ describe('the server as a process', () => {
   })
   it('says that the port is taken', async () => {
     const { url, child } = await start()
-    await expect(start({ PORT: new URL(url).port })).rejects.toThrow(/can’t listen on 127\.0\.0\.1/)
+    await expect(
+      start({
+        PORT: new URL(url).port,
+        DATABASE_URL: `file:${join(folder, 'other.db')}`,
+      }),
+    ).rejects.toThrow(/can’t listen on 127\.0\.0\.1/)
     await stopped(child, 'SIGTERM')
   })
 })

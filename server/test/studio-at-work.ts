@@ -41,11 +41,15 @@ export interface StudioAtWork {
 }
 
 /** Starts a server over a database file of its own. */
-export async function startStudio({ demo = false, heavyPerMinute = 1000 } = {}): Promise<StudioAtWork> {
+export async function startStudio({
+  demo = false,
+  heavyPerMinute = 1000,
+  allowedHosts = [] as string[],
+} = {}): Promise<StudioAtWork> {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
   const db = await openDatabase(`file:${join(folder, 'test.db')}`)
   if (demo) await fillWithDemo(db, NOW)
-  const app = buildApp({ db, now: () => NOW, log: pino({ level: 'silent' }), heavyPerMinute })
+  const app = buildApp({ db, now: () => NOW, log: pino({ level: 'silent' }), heavyPerMinute, allowedHosts })
   const server = await new Promise<Server>((resolve) => {
     const s = app.listen(0, '127.0.0.1', () => resolve(s))
   })

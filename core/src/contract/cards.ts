@@ -40,7 +40,9 @@ export const cardPatch = strict({
   rows: rows().test(
     'minutes',
     ({ path }) => `${path} add up to more than ${MOST_MINUTES} minutes.`,
-    (list) => !list || list.reduce((sum, r) => sum + (r.minutes ?? 0), 0) <= MOST_MINUTES,
+    (list) =>
+      !list ||
+      list.reduce((sum, r) => sum + ((r as { minutes?: number } | null)?.minutes ?? 0), 0) <= MOST_MINUTES,
   ),
 })
 export type CardPatch = InferType<typeof cardPatch>

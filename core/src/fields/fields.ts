@@ -110,5 +110,7 @@ export const uniqueBy = <S extends AnySchema>(of: S, key: (x: never) => unknown,
     .test(
       'unique',
       ({ path }) => `${path} names the same ${what} twice.`,
-      (list) => !list || new Set(list.map((x) => key(x as never))).size === list.length,
+      (list) =>
+        !list ||
+        new Set(list.map((x) => (x === null || x === undefined ? x : key(x as never)))).size === list.length,
     )

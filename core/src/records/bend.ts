@@ -7,6 +7,15 @@ import { kindOf, slug } from './kind.ts'
 export const BEND = { firstCents: 40, stepCents: 10 } as const
 
 const partOf = (inst: Instrument, part: string) => inst.teaching.smallParts.find((p) => p.id === part)
+/** @throws Refusal naming the parts that there are */
+function checkPart(inst: Instrument, part: string, field: string): void {
+  if (!partOf(inst, part))
+    throw new Refusal(
+      'invalid',
+      `${field} is “${part}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
+      field,
+    )
+}
 /** From the lowest to the highest pitch, whole cents: the one number that is shown, aimed at and judged. */
 export const bendRange = (d: { lowCents: number; highCents: number }) => Math.round(d.highCents - d.lowCents)
 
@@ -23,14 +32,7 @@ export const bend = kindOf(
   kind: 'bend',
   title: 'Bend range',
   stages: ['sound'],
-  check(inst, { part }) {
-    if (!partOf(inst, part))
-      throw new Refusal(
-        'invalid',
-        `data.part is “${part}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
-        'data.part',
-      )
-  },
+  check: (inst, { part }) => checkPart(inst, part, 'data.part'),
   noted: (d, inst) =>
     `Bend on ${partOf(inst, d.part)?.part ?? d.part}: ${bendRange(d)} cents (−${Math.round(-d.lowCents)} to +${Math.round(d.highCents)})`,
   line(entries) {
@@ -41,6 +43,7 @@ export const bend = kindOf(
     unit: 'cents',
     about: (d) => d.part,
     title: (about, inst) => `Bend on ${partOf(inst, about)?.part ?? about}`,
+    checkAbout: (about, inst) => checkPart(inst, about, 'data.about'),
     limits: [10, 1200],
     ease: (value) => Math.max(BEND.stepCents, value - BEND.stepCents),
     next(history) {

@@ -44,6 +44,8 @@ export interface Goal<D> {
   /** What an entry is about. */
   about(data: D): string
   title(about: string, inst: Instrument): string
+  /** @throws Refusal with a sentence when this instrument has nothing of that name to aim at */
+  checkAbout(about: string, inst: Instrument): void
   /** What a beginner aims at before anything was measured, if this goal comes first. */
   beginsWith?(inst: Instrument): string
   /** Least and most that a teacher may set. */

@@ -130,6 +130,9 @@ export const longTone = kindOf(schema)({
     unit: 's',
     about: keyOf,
     title: titleOf,
+    checkAbout(about, inst) {
+      writtenNote(inst, about)
+    },
     beginsWith: (inst) => noteKey(inst.teaching.firstNotes[0]!),
     limits: [1, 120],
     ease: stepBack,

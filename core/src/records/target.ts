@@ -18,7 +18,7 @@ export const target = kindOf(
   kind: 'target',
   title: 'Target',
   stages: ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune'],
-  check(_, { goal, value }, goalOf) {
+  check(inst, { goal, about, value }, goalOf) {
     const found = goalOf(goal)
     if (!found)
       throw new Refusal(
@@ -26,6 +26,7 @@ export const target = kindOf(
         `data.goal is “${goal}”; nothing of that kind can be aimed at.`,
         'data.goal',
       )
+    found.checkAbout(about, inst)
     const [low, high] = found.limits
     if (value < low || value > high)
       throw new Refusal(

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
+import { HttpError } from '../http/index.ts'
 import * as schema from './schema.ts'
 
 type Db = LibSQLDatabase<typeof schema>
@@ -14,7 +15,10 @@ export type Reader = Db | Tx
 
 export interface Database {
   read: Db
-  /** Runs one transaction; transactions wait for each other, since SQLite writes one at a time. */
+  /**
+   * Runs one transaction; transactions wait for each other, since SQLite writes one at a time.
+   * @throws HttpError busy when another program holds the file for too long
+   */
   write<T>(work: (tx: Tx) => Promise<T>): Promise<T>
   /** Changes with every write; undefined when others may write to the same database. */
   revision(): number | undefined
@@ -22,23 +26,93 @@ export interface Database {
 }
 
 const MIGRATIONS = fileURLToPath(new URL('./migrations', import.meta.url))
+/** How long a write waits for another program that holds the file, and how often it looks again, ms. */
+const PATIENCE_MS = 5000
+const LOOK_AGAIN_MS = 100
+/** How long opening a connection may wait for one that is just being closed, ms. */
+const SETTLING_MS = 1000
+
+const isBusy = (error: unknown): boolean => {
+  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
+  return (
+    (typeof code === 'string' && code.startsWith('SQLITE_BUSY')) || (cause !== undefined && isBusy(cause))
+  )
+}
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/** One connection for writing. A lock held elsewhere is told at once: waiting for it must not hold up reading. */
+async function connectWriter(url: string, local: boolean) {
+  const client = createClient({ url, ...(local && { concurrency: 1 }) })
+  if (local) {
+    await client.execute(`PRAGMA busy_timeout = ${SETTLING_MS}`)
+    await client.execute('PRAGMA journal_mode = WAL')
+    await client.execute('PRAGMA synchronous = NORMAL')
+    await client.execute('PRAGMA foreign_keys = ON')
+    await client.execute('PRAGMA busy_timeout = 0')
+  }
+  return { client, db: drizzle(client, { schema }) }
+}
+
+/**
+ * Claims a database file for this server: a lock of the operating system's on a small file beside it, which goes when the
+ * program does, however it ends.
+ * @throws Error with a sentence when another server has it
+ */
+async function claim(file: string): Promise<() => void> {
+  const client = createClient({ url: `file:${file}.lock`, concurrency: 1 })
+  await client.execute('PRAGMA busy_timeout = 0')
+  try {
+    const held = await client.transaction('write')
+    return () => {
+      held.close()
+      client.close()
+    }
+  } catch (error) {
+    client.close()
+    if (!isBusy(error)) throw error
+    throw new Error(
+      `Another server uses ${file} already. Stop that one, or start this one with another DATABASE_URL.`,
+      { cause: error },
+    )
+  }
+}
 
 /**
  * Opens the database and brings its tables up to date.
  * @param url `file:…` for a file on this machine, or the address of a libSQL server
+ * @throws Error with a sentence when another server uses the file
  */
-export async function openDatabase(url: string): Promise<Database> {
+export async function openDatabase(url: string, patienceMs = PATIENCE_MS): Promise<Database> {
   const local = url.startsWith('file:')
-  if (local) mkdirSync(dirname(url.slice('file:'.length)), { recursive: true })
+  const file = url.slice('file:'.length)
+  if (local) mkdirSync(dirname(file), { recursive: true })
+  const release = local ? await claim(file) : () => undefined
   const client = createClient({ url })
   const read = drizzle(client, { schema })
-  if (local) {
-    await client.execute('PRAGMA journal_mode = WAL')
-    await client.execute('PRAGMA busy_timeout = 5000')
-    await client.execute('PRAGMA synchronous = NORMAL')
-    await client.execute('PRAGMA foreign_keys = ON')
+  let writer = await connectWriter(url, local)
+  await migrate(writer.db, { migrationsFolder: MIGRATIONS })
+
+  async function patiently<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+    const until = Date.now() + patienceMs
+    for (;;) {
+      try {
+        return await writer.db.transaction(work)
+      } catch (error) {
+        if (!isBusy(error)) throw error
+        // A connection that met a lock keeps its unfinished statement and can't commit any more: it is given up.
+        writer.client.close()
+        if (Date.now() >= until) {
+          writer = await connectWriter(url, local).catch(() => writer)
+          throw new HttpError(
+            'busy',
+            'Another program holds the database; nothing was saved. Close it there, then try again.',
+          )
+        }
+        await pause(LOOK_AGAIN_MS)
+        writer = await connectWriter(url, local).catch(() => writer)
+      }
+    }
   }
-  await migrate(read, { migrationsFolder: MIGRATIONS })
 
   let last: Promise<unknown> = Promise.resolve()
   let revision = 0
@@ -46,7 +120,7 @@ export async function openDatabase(url: string): Promise<Database> {
   return {
     read,
     write(work) {
-      const mine = last.then(() => read.transaction(work)).finally(changed)
+      const mine = last.then(() => patiently(work)).finally(changed)
       last = mine.catch(() => undefined)
       return mine
     },
@@ -54,6 +128,8 @@ export async function openDatabase(url: string): Promise<Database> {
     async close() {
       await last
       client.close()
+      writer.client.close()
+      release()
     },
   }
 }

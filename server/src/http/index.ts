@@ -1,3 +1,4 @@
+export { guard } from './guard.ts'
 export { answerError, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
 export { jsonSchema, openApi } from './openapi.ts'
 export { routes, type Call, type Routes } from './route.ts'
