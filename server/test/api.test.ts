@@ -108,6 +108,8 @@ describe('the demo studio', () => {
   })
   it('is the same for the same day, and left alone when there are learners', async () => {
     const other = await startStudio({ demo: true })
+    // Looking at the day makes the regular lessons to come.
+    for (const one of [studio, other]) await one.call('GET', '/api/today')
     const strip = ({ data }: { data: { exportedAt: string } }) => ({ ...data, exportedAt: '' })
     expect(strip(await other.call('GET', '/api/export'))).toEqual(
       strip(await studio.call('GET', '/api/export')),
@@ -508,7 +510,10 @@ describe('sending again', () => {
 
     const lesson = { id: 'l-twice', instrument: 'clarinet', startsAt: '2026-03-27T18:20:00', minutes: 30 }
     await twice('/api/learners/sent-twice/lessons', lesson)
-    expect((await other('/api/learners/sent-twice/lessons', { ...lesson, minutes: 20 })).status).toBe(409)
+    // It may have been moved or made shorter meanwhile: sent again, it stays as it is now.
+    await studio.call('PATCH', '/api/lessons/l-twice', { minutes: 20 })
+    const again = await studio.call('POST', '/api/learners/sent-twice/lessons', lesson)
+    expect([again.status, again.data.minutes]).toEqual([201, 20])
     expect(
       (await other('/api/learners/pim-askerud/lessons', { ...lesson, instrument: 'flute' })).status,
     ).toBe(409)
@@ -683,5 +688,174 @@ describe('being read again', () => {
     const { headers } = await studio.raw('/api/health')
     expect(headers.get('content-security-policy')).toContain("default-src 'self'")
     expect(headers.get('x-powered-by')).toBeNull()
+  })
+})
+
+describe('the agenda', () => {
+  const day = (date: string) => async (own: StudioAtWork) =>
+    (await own.call('GET', '/api/today')).data.week.find((d: { date: string }) => d.date === date)
+      .lessons as {
+      name: string
+      lesson: { id: string; startsAt: string; cancelled: boolean; regularDay: string | null }
+    }[]
+  // The test's today is Friday, 20 March 2026.
+  const learner = (more: object = {}) => ({
+    id: 'ines',
+    name: 'Ines',
+    birthYear: 2014,
+    instruments: ['flute'],
+    schools: {},
+    minutesPerSession: 15,
+    sessionsPerWeek: 5,
+    note: '',
+    regular: { weekday: 6, time: '10:15', minutes: 30, instrument: 'flute' },
+    ...more,
+  })
+  const sat = day('2026-03-21')
+
+  it('makes regular lessons by itself, two weeks ahead, each once', async () => {
+    const own = await startStudio()
+    await own.call('POST', '/api/learners', learner())
+    for (const _ of [1, 2])
+      expect(await sat(own)).toMatchObject([
+        {
+          name: 'Ines',
+          lesson: { startsAt: '2026-03-21T10:15:00', regularDay: '2026-03-21', cancelled: false },
+        },
+      ])
+    const { data } = await own.call('GET', '/api/learners/ines')
+    expect(data.lessons.map((l: { startsAt: string }) => l.startsAt)).toEqual([
+      '2026-03-21T10:15:00',
+      '2026-03-28T10:15:00',
+    ])
+    await own.stop()
+  })
+  it('leaves a regular lesson where it was moved to, and cancelled when it was cancelled', async () => {
+    const own = await startStudio()
+    await own.call('POST', '/api/learners', learner())
+    const lesson = (await sat(own))[0]!.lesson
+    await own.call('PATCH', `/api/lessons/${lesson.id}`, { startsAt: '2026-03-19T09:00:00' })
+    expect(await sat(own)).toEqual([])
+    expect(await day('2026-03-19')(own)).toHaveLength(1)
+    await own.call('PATCH', `/api/lessons/${lesson.id}`, { startsAt: '2026-03-21T10:15:00', cancelled: true })
+    expect((await sat(own)).map((l) => l.lesson.cancelled)).toEqual([true])
+    // Deleting it cancels it: it would be made again otherwise.
+    await own.call('PATCH', `/api/lessons/${lesson.id}`, { cancelled: false })
+    expect((await own.call('DELETE', `/api/lessons/${lesson.id}`)).data.cancelled).toBe(true)
+    expect((await sat(own)).map((l) => l.lesson.cancelled)).toEqual([true])
+    await own.stop()
+  })
+  it('follows another regular time, keeps what was moved by hand or used, and ends with it', async () => {
+    const own = await startStudio()
+    await own.call('POST', '/api/learners', learner())
+    const lesson = (await sat(own))[0]!.lesson
+    await own.call('POST', `/api/lessons/${lesson.id}/entries`, {
+      id: 'n',
+      stage: 'tune',
+      kind: 'note',
+      provenance: 'typed',
+      data: { text: 'x' },
+    })
+    const regular = { weekday: 7, time: '11:00', minutes: 45, instrument: 'flute' }
+    await own.call('PATCH', '/api/learners/ines', { regular })
+    const times = async () =>
+      (await own.call('GET', '/api/learners/ines')).data.lessons.map((l: { startsAt: string }) => l.startsAt)
+    expect(await times()).toEqual(['2026-03-21T10:15:00', '2026-03-22T11:00:00', '2026-03-29T11:00:00'])
+    await own.call('PATCH', '/api/learners/ines', { regular: null })
+    expect(await times()).toEqual(['2026-03-21T10:15:00'])
+    await own.stop()
+  })
+  it('refuses a regular lesson on what isn’t played, and a time that is none', async () => {
+    const own = await startStudio()
+    const oboe = learner({ regular: { weekday: 6, time: '10:15', minutes: 30, instrument: 'oboe' } })
+    expect((await own.call('POST', '/api/learners', oboe)).data.error.message).toContain('Ines plays flute')
+    for (const time of ['24:00', '9:15', '10:60', '']) {
+      const odd = learner({ regular: { weekday: 6, time, minutes: 30, instrument: 'flute' } })
+      expect((await own.call('POST', '/api/learners', odd)).status, time).toBe(400)
+    }
+    await own.stop()
+  })
+  it('moves, cancels and deletes; what was noted is never deleted', async () => {
+    const own = await startStudio()
+    await own.call('POST', '/api/learners', learner({ regular: null }))
+    await own.call('POST', '/api/learners/ines/lessons', {
+      id: 'l1',
+      instrument: 'flute',
+      startsAt: '2026-03-20T17:00:00',
+      minutes: 30,
+    })
+    const today = async () => (await own.call('GET', '/api/today')).data
+    expect((await today()).lessons).toHaveLength(1)
+    await own.call('PATCH', '/api/lessons/l1', { cancelled: true })
+    expect((await today()).lessons).toEqual([])
+    expect((await day('2026-03-20')(own)).map((l) => l.lesson.cancelled)).toEqual([true])
+    await own.call('PATCH', '/api/lessons/l1', {
+      cancelled: false,
+      startsAt: '2026-03-20T18:00:00',
+      minutes: 45,
+    })
+    expect((await today()).lessons[0].lesson).toMatchObject({ startsAt: '2026-03-20T18:00:00', minutes: 45 })
+    const note = { id: 'n', stage: 'tune', kind: 'note', provenance: 'typed', data: { text: 'x' } }
+    await own.call('POST', '/api/lessons/l1/entries', note)
+    expect((await own.call('DELETE', '/api/lessons/l1')).data.error.message).toContain('It can be cancelled')
+    await own.call('DELETE', '/api/lessons/l1/entries/n')
+    expect((await own.call('DELETE', '/api/lessons/l1')).status).toBe(200)
+    expect((await own.call('GET', '/api/lessons/l1')).status).toBe(404)
+    expect((await own.call('PATCH', '/api/lessons/l1', { minutes: 30 })).status).toBe(404)
+    await own.stop()
+  })
+  it('shows the week from Monday to Sunday, any week', async () => {
+    const week = async (query = '') => (await studio.call('GET', `/api/today${query}`)).data.week
+    expect((await week()).map((d: { date: string }) => d.date)).toEqual([
+      '2026-03-16',
+      '2026-03-17',
+      '2026-03-18',
+      '2026-03-19',
+      '2026-03-20',
+      '2026-03-21',
+      '2026-03-22',
+    ])
+    expect((await week('?week=2026-03-15'))[0].date).toBe('2026-03-09')
+    expect((await week('?week=2026-03-23'))[0].date).toBe('2026-03-23')
+    expect((await week()).flatMap((d: { lessons: unknown[] }) => d.lessons).length).toBeGreaterThan(4)
+  })
+  it('says who wasn’t here for two weeks and isn’t expected', async () => {
+    const own = await startStudio()
+    await own.call('POST', '/api/learners', learner({ regular: null }))
+    const gaps = async () => (await own.call('GET', '/api/today')).data.gaps
+    expect(await gaps()).toEqual([{ learner: { id: 'ines', name: 'Ines' }, lastLesson: null }])
+    const at = (startsAt: string) => own.call('PATCH', '/api/lessons/l1', { startsAt })
+    await own.call('POST', '/api/learners/ines/lessons', {
+      id: 'l1',
+      instrument: 'flute',
+      startsAt: '2026-03-07T17:00:00',
+      minutes: 30,
+    })
+    expect(await gaps()).toEqual([])
+    await at('2026-03-06T17:00:00')
+    expect(await gaps()).toMatchObject([{ lastLesson: '2026-03-06' }])
+    await at('2026-03-20T17:00:00')
+    expect(await gaps()).toEqual([])
+    await own.call('PATCH', '/api/lessons/l1', { cancelled: true })
+    expect(await gaps()).toMatchObject([{ lastLesson: null }])
+    await own.call('PATCH', '/api/learners/ines', { archived: true })
+    expect(await gaps()).toEqual([])
+    await own.stop()
+  })
+  it('shows a report from home until somebody has seen it', async () => {
+    const reports = async () => (await studio.call('GET', '/api/today')).data.reports
+    const [first] = await reports()
+    expect(first).toMatchObject({
+      learner: { name: 'Wilhelmina Tarn' },
+      report: { kind: 'dizzy', seenAt: null },
+    })
+    const { data } = await studio.call('PUT', `/api/reports/${first.report.id}/seen`, { seen: true })
+    expect(data.reports.at(-1).seenAt).toBe('2026-03-20T15:00:00')
+    expect((await reports()).map((r: { report: { id: string } }) => r.report.id)).not.toContain(
+      first.report.id,
+    )
+    await studio.call('PUT', `/api/reports/${first.report.id}/seen`, { seen: false })
+    expect((await reports())[0].report.id).toBe(first.report.id)
+    expect((await studio.call('PUT', '/api/reports/none/seen', { seen: true })).status).toBe(404)
   })
 })

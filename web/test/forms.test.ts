@@ -29,23 +29,52 @@ describe('a new learner', () => {
   it('is refused field by field, then added', async () => {
     const form = await house.mount(LearnerForm, { props: { open: true } })
     await press('Add')
-    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Name is missing.')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Write a name.')
     await type('#l-name', 'Wim Oster')
     await press('Add')
-    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Year of birth is missing.')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Write the year of birth.')
     await type('#l-year', '1492')
     await press('Add')
     expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('least allowed is 1900')
     await type('#l-year', '2012')
     await press('Add')
-    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain(
-      'Instruments must have at least 1.',
-    )
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toContain('Choose an instrument.')
     const flute = [...dialog().querySelectorAll('label')].find((l) => l.textContent?.trim() === 'Flute')!
     flute.querySelector('input')!.click()
     await house.settle()
     await press('Add')
     expect(useStudio().learners?.some((l) => l.name === 'Wim Oster')).toBe(true)
+    form.unmount()
+  })
+})
+
+describe('a learner who is there', () => {
+  it('is changed in the same form, and comes every week from then on', async () => {
+    document.body.innerHTML = ''
+    await useStudio().load()
+    const learner = useStudio().learners!.find((l) => l.name === 'Wim Oster')!
+    const form = await house.mount(LearnerForm, { props: { open: false, learner } })
+    await form.setProps({ open: true })
+    await house.settle()
+    expect((dialog().querySelector('#l-name') as HTMLInputElement).value).toBe('Wim Oster')
+    await type('#l-name', 'Wim Ostergaard')
+    const comes = dialog().querySelector('#l-regular') as HTMLSelectElement
+    comes.selectedIndex = 3
+    comes.dispatchEvent(new Event('change', { bubbles: true }))
+    await house.settle()
+    await type('#l-time', '09:10')
+    await press('Save')
+    const changed = useStudio().learners!.find((l) => l.id === learner.id)!
+    expect(changed).toMatchObject({
+      name: 'Wim Ostergaard',
+      regular: { weekday: 3, time: '09:10', minutes: 30, instrument: 'flute' },
+    })
+    await useStudio().load()
+    const made = (await (await fetch(`/api/learners/${learner.id}`)).json()) as {
+      lessons: { startsAt: string }[]
+    }
+    expect(made.lessons.length).toBeGreaterThanOrEqual(1)
+    expect(made.lessons.every((l) => l.startsAt.endsWith('T09:10:00'))).toBe(true)
     form.unmount()
   })
 })

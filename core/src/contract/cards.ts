@@ -62,7 +62,14 @@ export type CardRecord = InferType<typeof cardRecord>
 
 export const reportInput = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
 export const tick = strict({ rowId: id(), session: whole(1, SESSIONS.high), at: moment() })
-export const report = reportInput.shape({ at: moment() }).noUnknown()
+export const report = reportInput
+  .shape({
+    at: moment(),
+    /** When the teacher said that it was seen. */
+    seenAt: moment().nullable().defined(),
+  })
+  .noUnknown()
+export const seenInput = strict({ seen: boolean().required() })
 export const cardAnswer = cardRecord
   .shape({
     learnerName: string().required(),

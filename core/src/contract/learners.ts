@@ -2,9 +2,9 @@ import { array, boolean, number, string, type InferType } from 'yup'
 import { day, id, instrumentId, moment, strict, text, uniqueBy, whole, words } from '../fields/index.ts'
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
-import { cardAnswer } from './cards.ts'
+import { cardAnswer, report } from './cards.ts'
 import { entryRecord } from './entries.ts'
-import { lessonRecord } from './lessons.ts'
+import { lessonRecord, regular, type Regular } from './lessons.ts'
 import { plan } from './plans.ts'
 
 /** Chosen ways by the id of their school; schools and ways must be known. */
@@ -32,19 +32,31 @@ const learnerFields = {
   sessionsPerWeek: whole(SESSIONS.low, SESSIONS.high),
   note: text(1000),
 }
+/** Lessons of the coming weeks are made from it by themselves. */
+const regularTime = regular.nullable()
 /** With an id of the sender's making it may be sent twice; without one a new learner is made each time. */
-export const learnerInput = strict({ id: id().optional(), ...learnerFields })
-export type LearnerInput = Omit<InferType<typeof learnerInput>, 'schools'> & Schools
-export const learnerPatch = strict(learnerFields).partial().shape({ archived: boolean() }).noUnknown()
+export const learnerInput = strict({
+  id: id().optional(),
+  ...learnerFields,
+  regular: regularTime.optional(),
+})
+export type LearnerInput = Omit<InferType<typeof learnerInput>, 'schools' | 'regular'> &
+  Schools & { regular?: Regular | null }
+export const learnerPatch = strict(learnerFields)
+  .partial()
+  .shape({ archived: boolean(), regular: regularTime.optional() })
+  .noUnknown()
 export type LearnerPatch = Partial<LearnerRecord>
 
 export const learnerRecord = strict({
   id: id(),
   ...learnerFields,
+  regular: regularTime.defined(),
   archived: boolean().required(),
   createdAt: moment(),
 })
-export type LearnerRecord = Omit<InferType<typeof learnerRecord>, 'schools'> & Schools
+export type LearnerRecord = Omit<InferType<typeof learnerRecord>, 'schools' | 'regular'> &
+  Schools & { regular: Regular | null }
 
 export const concern = strict({
   kind: string().required(),
@@ -89,7 +101,11 @@ export const lessonAnswer = strict({
   lastCard: cardAnswer.nullable().defined(),
 })
 
-export const todayQuery = strict({ date: day().optional() })
+export const todayQuery = strict({
+  date: day().optional(),
+  /** Any day of the week to show; the date's own when left out. */
+  week: day().optional(),
+})
 export const todayAnswer = strict({
   date: day(),
   studio: strict({ name: string().defined(), place: string().defined() }).required(),
@@ -101,6 +117,36 @@ export const todayAnswer = strict({
         concern: concern.required(),
         more: whole(0, 1000),
         done: whole(0, 7),
+      }),
+    )
+    .required(),
+  /** Seven days from Monday on: who comes when. */
+  week: array()
+    .of(
+      strict({
+        date: day(),
+        lessons: array()
+          .of(strict({ lesson: lessonRecord.required(), name: string().required() }))
+          .required(),
+      }),
+    )
+    .required(),
+  /** Trouble from home that nobody has seen yet, oldest first. */
+  reports: array()
+    .of(
+      strict({
+        report: report.required(),
+        cardId: id(),
+        learner: strict({ id: id(), name: string().required() }).required(),
+      }),
+    )
+    .required(),
+  /** Who has not been seen for long and isn't expected. */
+  gaps: array()
+    .of(
+      strict({
+        learner: strict({ id: id(), name: string().required() }).required(),
+        lastLesson: day().nullable().defined(),
       }),
     )
     .required(),

@@ -2,7 +2,7 @@ import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
-import { cardAnswer, cardPatch, pdfQuery, reportInput, type CardAnswer } from './cards.ts'
+import { cardAnswer, cardPatch, pdfQuery, reportInput, seenInput, type CardAnswer } from './cards.ts'
 import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
 import { fingeringList, fingeringsQuery, instrumentList, moveAnswer, moveQuestion } from './fingering.ts'
 import {
@@ -18,7 +18,14 @@ import {
   type LearnerPatch,
   type LearnerRecord,
 } from './learners.ts'
-import { finishInput, lessonInput, lessonRecord, type LessonRecord } from './lessons.ts'
+import {
+  finishInput,
+  lessonInput,
+  lessonRecord,
+  type LessonRecord,
+  lessonPatch,
+  type LessonPatch,
+} from './lessons.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import { plan, planInput, type Plan } from './plans.ts'
 import {
@@ -138,6 +145,13 @@ export const ROUTES = {
     answer: entry,
   }),
   removeEntry: remove('/lessons/:id/entries/:entry', 'Take an entry back', { answer: entry }),
+  changeLesson: patch('/lessons/:id', 'Move, lengthen or cancel', {
+    body: as<LessonPatch>(lessonPatch),
+    answer: lessonRecord,
+  }),
+  removeLesson: remove('/lessons/:id', 'Delete a lesson in which nothing was noted', {
+    answer: lessonRecord,
+  }),
   finishLesson: put('/lessons/:id/finished', 'Finish or reopen', { body: finishInput, answer: lessonRecord }),
   composeCard: post('/lessons/:id/card', 'Compose the week’s card from what was done', { answer: lesson }),
 
@@ -149,6 +163,10 @@ export const ROUTES = {
   tick: put('/cards/:id/ticks/:row/:session', 'Tick an activity of a session', { answer: cardAnswer }),
   untick: remove('/cards/:id/ticks/:row/:session', 'Take a tick back', { answer: cardAnswer }),
   report: post('/cards/:id/reports', 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
+  seen: put('/reports/:id/seen', 'The teacher has seen it, or not yet', {
+    body: seenInput,
+    answer: cardAnswer,
+  }),
   cardPdf: get('/cards/:id/pdf', 'The card on paper', { query: pdfQuery, gives: 'application/pdf' }),
 
   shelves: get('/reeds', 'All reeds, shelf by shelf, with rotation, life and stock', { answer: shelfList }),

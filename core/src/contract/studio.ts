@@ -52,7 +52,7 @@ export type StudioParts = {
         : Inferred[P][]
 }
 
-export const FILE_VERSION = 2
+export const FILE_VERSION = 3
 export const studioFile = strict({
   format: string()
     .required()

@@ -58,31 +58,45 @@ function entriesOfVersion1(rows: Loose[]): Loose[] {
   })
 }
 
+/** Version 2: moments in one form, schools, provenance and order of entries. */
+const fromVersion1 = (old: Loose): Loose => ({
+  ...old,
+  version: 2,
+  exportedAt: oneForm(old.exportedAt),
+  studio: { schools: {}, ...(old.studio as Loose) },
+  learners: list(old.learners).map(({ attitude, ...row }) => ({
+    ...at(row, 'createdAt'),
+    schools: attitude === undefined ? {} : { attitude: attitude === 'measure' ? 'race' : attitude },
+  })),
+  lessons: list(old.lessons).map((row) => at(row, 'startsAt', 'finishedAt')),
+  entries: entriesOfVersion1(list(old.entries)),
+  cards: list(old.cards).map((row) => ({ ...row, from: String(row.from).slice(0, 10) })),
+  ticks: list(old.ticks).map((row) => at(row, 'at')),
+  reports: list(old.reports).map((row) => at(row, 'at')),
+  // Files written before reeds and instruments were kept have none of these.
+  reeds: list(old.reeds),
+  reedUses: list(old.reedUses).map((row) => at(row, 'at')),
+  pieces: list(old.pieces),
+  services: list(old.services).map((row) => at(row, 'at')),
+})
+
+/** Version 3: regular lessons, cancelled lessons, reports that were seen. */
+const fromVersion2 = (old: Loose): Loose => ({
+  ...old,
+  version: FILE_VERSION,
+  learners: list(old.learners).map((row) => ({ regular: null, ...row })),
+  lessons: list(old.lessons).map((row) => ({ cancelled: false, regularDay: null, ...row })),
+  reports: list(old.reports).map((row) => ({ seenAt: null, ...row })),
+})
+
 /**
- * Brings a studio's file of an older version up to date; what it can't read it leaves for the check to name.
+ * Brings a studio's file of an older version up to date, step by step; what it can't read it leaves for the check to name.
  * @param file whatever was sent
  */
 export function upgradeFile(file: unknown): unknown {
-  if (typeof file !== 'object' || file === null || (file as Loose).version !== 1) return file
-  const old = file as Loose
-  return {
-    ...old,
-    version: FILE_VERSION,
-    exportedAt: oneForm(old.exportedAt),
-    studio: { schools: {}, ...(old.studio as Loose) },
-    learners: list(old.learners).map(({ attitude, ...row }) => ({
-      ...at(row, 'createdAt'),
-      schools: attitude === undefined ? {} : { attitude: attitude === 'measure' ? 'race' : attitude },
-    })),
-    lessons: list(old.lessons).map((row) => at(row, 'startsAt', 'finishedAt')),
-    entries: entriesOfVersion1(list(old.entries)),
-    cards: list(old.cards).map((row) => ({ ...row, from: String(row.from).slice(0, 10) })),
-    ticks: list(old.ticks).map((row) => at(row, 'at')),
-    reports: list(old.reports).map((row) => at(row, 'at')),
-    // Files written before reeds and instruments were kept have none of these.
-    reeds: list(old.reeds),
-    reedUses: list(old.reedUses).map((row) => at(row, 'at')),
-    pieces: list(old.pieces),
-    services: list(old.services).map((row) => at(row, 'at')),
-  }
+  if (typeof file !== 'object' || file === null) return file
+  let now = file as Loose
+  if (now.version === 1) now = fromVersion1(now)
+  if (now.version === 2) now = fromVersion2(now)
+  return now
 }

@@ -61,6 +61,12 @@ export const daysBetween = (from: Moment | Day, to: Moment | Day): number =>
   (instantOf(to) - instantOf(from)) / DAY_MS
 /** Whether `a` comes before `b`. */
 export const isBefore = (a: Moment | Day, b: Moment | Day): boolean => instantOf(a) < instantOf(b)
+/** Day of the week, Monday 1 to Sunday 7 (ISO 8601). */
+export const weekdayOf = (moment: Moment | Day): number => new Date(instantOf(dayOf(moment))).getUTCDay() || 7
+/** The day some whole days later. */
+export const dayAfter = (day: Day, days: number): Day => dayOf(momentOf(instantOf(day) + days * DAY_MS))
+/** Monday of the week that a day lies in. */
+export const mondayOf = (day: Day): Day => dayAfter(day, 1 - weekdayOf(day))
 /** The same wall-clock time some days later; whole or parts of days. */
 export const plusDays = (moment: Moment, days: number): Moment => momentOf(instantOf(moment) + days * DAY_MS)
 /** The moment some minutes later. */

@@ -4,7 +4,7 @@ import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { cardPdf } from './pdf.ts'
-import { addReport, changeCard, readCard, setTick } from './store.ts'
+import { addReport, changeCard, readCard, setSeen, setTick } from './store.ts'
 
 /** The week’s card: read, changed, ticked, reported on, printed. */
 export const cardRoutes = (db: Database, now: () => Date): Routes =>
@@ -19,6 +19,9 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     )
     .on(ROUTES.report, ({ params, body }) =>
       db.write((tx) => addReport(tx, params.id, body, wallClock(now()))),
+    )
+    .on(ROUTES.seen, ({ params, body }) =>
+      db.write((tx) => setSeen(tx, params.id, body.seen ? wallClock(now()) : null)),
     )
     .on(ROUTES.cardPdf, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)

@@ -41,7 +41,7 @@ export async function withTicks(
       .map(({ rowId, session, at }) => ({ rowId, session, at })),
     reports: reports
       .filter((r) => r.cardId === card.id)
-      .map(({ id, at, kind, text }) => ({ id, at, kind, text })),
+      .map(({ id, at, kind, text, seenAt }) => ({ id, at, kind, text, seenAt })),
   }))
 }
 
@@ -183,7 +183,15 @@ export async function addReport(
   at: string,
 ): Promise<CardAnswer> {
   await readCard(tx, cardId)
-  const record = { ...report, cardId, at }
+  const record = { ...report, cardId, at, seenAt: null }
   await once(tx, tables.reports, record, (there) => agree(there, record, 'cardId', 'kind', 'text'))
   return readCard(tx, cardId)
+}
+
+/** The teacher has seen a report, or takes that back when `at` is null. */
+export async function setSeen(tx: Tx, reportId: string, at: string | null): Promise<CardAnswer> {
+  const [report] = await tx.select().from(tables.reports).where(eq(tables.reports.id, reportId))
+  if (!report) throw notFound('The report')
+  await tx.update(tables.reports).set({ seenAt: at }).where(eq(tables.reports.id, reportId))
+  return readCard(tx, report.cardId)
 }

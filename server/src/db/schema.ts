@@ -5,6 +5,7 @@ import type {
   EntryRecord,
   PieceRecord,
   Provenance,
+  Regular,
   ReedRecord,
   ServiceRecord,
   Stage,
@@ -30,6 +31,7 @@ export const learners = sqliteTable('learners', {
   minutesPerSession: integer('minutes_per_session').notNull(),
   sessionsPerWeek: integer('sessions_per_week').notNull(),
   note: text('note').notNull(),
+  regular: text('regular', { mode: 'json' }).$type<Regular>(),
   archived: integer('archived', { mode: 'boolean' }).notNull(),
   createdAt: text('created_at').notNull(),
 })
@@ -48,6 +50,8 @@ export const lessons = sqliteTable(
     startsAt: text('starts_at').notNull(),
     minutes: integer('minutes').notNull(),
     finishedAt: text('finished_at'),
+    cancelled: integer('cancelled', { mode: 'boolean' }).notNull().default(false),
+    regularDay: text('regular_day'),
   },
   (t) => [index('lessons_by_learner').on(t.learnerId, t.startsAt), index('lessons_by_day').on(t.startsAt)],
 )
@@ -127,6 +131,7 @@ export const reports = sqliteTable(
     at: text('at').notNull(),
     kind: text('kind').$type<Trouble>().notNull(),
     text: text('text').notNull(),
+    seenAt: text('seen_at'),
   },
   (t) => [index('reports_by_card').on(t.cardId)],
 )

@@ -1,5 +1,5 @@
 import { ROUTES, STAGES, type Stage } from '@halitus/core/contract'
-import { wallClock } from '@halitus/core/time'
+import { dayOf, wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { notFound, routes, type Answers, type Routes } from '../http/index.ts'
 import { addLearner, changeLearner, learnerAnswer, listLearners, writePlan } from './store.ts'
@@ -21,7 +21,9 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
         learnerAnswer(db.read, params.id, today),
       )
     })
-    .on(ROUTES.changeLearner, ({ params, body }) => db.write((tx) => changeLearner(tx, params.id, body)))
+    .on(ROUTES.changeLearner, ({ params, body }) =>
+      db.write((tx) => changeLearner(tx, params.id, body, dayOf(wallClock(now())))),
+    )
     .on(ROUTES.writePlan, ({ params, body }) =>
       db.write((tx) => writePlan(tx, params.id, stageOf(params.stage), body.text, body.version)),
     )

@@ -10,11 +10,14 @@ import type {
   Plan,
   Stage,
 } from '@halitus/core/contract'
+import type { Day } from '@halitus/core/time'
 import { withoutBulk } from '@halitus/core/records'
+import { dropRegular, makeRegular } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
+import { playsIt } from './plays.ts'
 import { aimsByInstrument, attentionOf, observes } from './history.ts'
 
 /** Everyone on the roster by name, those laid aside too. */
@@ -91,7 +94,14 @@ export async function learnerAnswer(db: Reader, id: string, today: string): Prom
  * @throws HttpError other-content
  */
 export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string): Promise<LearnerRecord> {
-  const learner: LearnerRecord = { ...input, id: input.id ?? randomUUID(), archived: false, createdAt }
+  const learner: LearnerRecord = {
+    ...input,
+    regular: input.regular ?? null,
+    id: input.id ?? randomUUID(),
+    archived: false,
+    createdAt,
+  }
+  if (learner.regular) playsIt(learner, learner.regular.instrument)
   // What may be changed later may differ when the same message comes again.
   const { record } = await once<LearnerRecord>(tx, tables.learners, learner, (there) =>
     agree(there, learner, 'birthYear'),
@@ -100,11 +110,16 @@ export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string)
 }
 
 /**
- * Changes a learner.
+ * Changes a learner; the regular lessons to come follow the regular time.
  * @throws HttpError for an instrument left out on which there are lessons
  */
-export async function changeLearner(tx: Tx, id: string, patch: LearnerPatch): Promise<LearnerRecord> {
-  await readLearner(tx, id)
+export async function changeLearner(
+  tx: Tx,
+  id: string,
+  patch: LearnerPatch,
+  today: Day,
+): Promise<LearnerRecord> {
+  const before = await readLearner(tx, id)
   if (patch.instruments) {
     const taught = new Set((await lessonsOf(tx, id)).map((l) => l.instrument))
     const missing = [...taught].filter((on) => !patch.instruments!.includes(on))
@@ -115,7 +130,14 @@ export async function changeLearner(tx: Tx, id: string, patch: LearnerPatch): Pr
         'instruments',
       )
   }
+  const regular = patch.regular === undefined ? before.regular : patch.regular
+  if (regular) playsIt({ ...before, ...patch }, regular.instrument)
   if (Object.keys(patch).length) await tx.update(tables.learners).set(patch).where(eq(tables.learners.id, id))
+  // Another time, or none: lessons made for the old one go, unless something was noted in them already.
+  if (patch.regular !== undefined || patch.archived) {
+    await dropRegular(tx, id, today)
+    await makeRegular(tx, today)
+  }
   return readLearner(tx, id)
 }
 

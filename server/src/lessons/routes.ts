@@ -2,7 +2,16 @@ import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
-import { addEntry, addLesson, composeCardOf, finishLesson, lessonAnswer, removeEntry } from './store.ts'
+import {
+  addEntry,
+  addLesson,
+  changeLesson,
+  removeLesson,
+  composeCardOf,
+  finishLesson,
+  lessonAnswer,
+  removeEntry,
+} from './store.ts'
 
 /** Lessons and what happens in them. */
 export const lessonRoutes = (db: Database, now: () => Date): Routes =>
@@ -13,6 +22,8 @@ export const lessonRoutes = (db: Database, now: () => Date): Routes =>
       db.write((tx) => addEntry(tx, params.id, body, wallClock(now()))),
     )
     .on(ROUTES.removeEntry, ({ params }) => db.write((tx) => removeEntry(tx, params.id, params.entry)))
+    .on(ROUTES.changeLesson, ({ params, body }) => db.write((tx) => changeLesson(tx, params.id, body)))
+    .on(ROUTES.removeLesson, ({ params }) => db.write((tx) => removeLesson(tx, params.id)))
     .on(ROUTES.finishLesson, ({ params, body }) =>
       db.write((tx) => finishLesson(tx, params.id, body.finished ? wallClock(now()) : null)),
     )

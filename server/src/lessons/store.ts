@@ -5,15 +5,17 @@ import type {
   EntryRecord,
   LessonAnswer,
   LessonInput,
+  LessonPatch,
   LessonRecord,
 } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { aimsOf, checkEntry, rowsOf } from '@halitus/core/records'
 import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
+import { isUsed } from '../agenda/index.ts'
 import { cardsAround, cardsOf, composeFor } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
-import { notFound } from '../http/index.ts'
+import { HttpError, notFound } from '../http/index.ts'
 import {
   attentionOf,
   entriesOf,
@@ -39,9 +41,15 @@ export async function readLesson(db: Reader, id: string): Promise<LessonRecord> 
 /** Adds a lesson on an instrument that the learner plays; one sent twice is there once. */
 export async function addLesson(tx: Tx, learnerId: string, input: LessonInput): Promise<LessonRecord> {
   playsIt(await readLearner(tx, learnerId), input.instrument)
-  const lesson: LessonRecord = { ...input, learnerId, finishedAt: null }
+  const lesson: LessonRecord = {
+    ...input,
+    learnerId,
+    finishedAt: null,
+    cancelled: false,
+    regularDay: null,
+  }
   const { record } = await once(tx, tables.lessons, lesson, (there) =>
-    agree(there, lesson, 'learnerId', 'instrument', 'startsAt', 'minutes'),
+    agree(there, lesson, 'learnerId', 'instrument'),
   )
   return record
 }
@@ -113,6 +121,30 @@ export async function removeEntry(tx: Tx, lessonId: string, id: string): Promise
   return entry
 }
 
+/** Moves a lesson, changes its length, cancels it or takes that back. */
+export async function changeLesson(tx: Tx, id: string, patch: LessonPatch): Promise<LessonRecord> {
+  await readLesson(tx, id)
+  if (Object.keys(patch).length) await tx.update(tables.lessons).set(patch).where(eq(tables.lessons.id, id))
+  return readLesson(tx, id)
+}
+
+/**
+ * Deletes a lesson in which nothing happened and gives it, so that it can be added again.
+ * @throws HttpError when something was noted in it, or when it stands for a regular day: those are cancelled
+ */
+export async function removeLesson(tx: Tx, id: string): Promise<LessonRecord> {
+  const lesson = await readLesson(tx, id)
+  if (await isUsed(tx, id))
+    throw new HttpError(
+      'invalid',
+      'Something was noted in this lesson. It can be cancelled, and stays readable.',
+    )
+  // Deleted, it would be made again by itself.
+  if (lesson.regularDay) return changeLesson(tx, id, { cancelled: true })
+  await tx.delete(tables.lessons).where(eq(tables.lessons.id, id))
+  return lesson
+}
+
 /** Finishes a lesson at a moment, or reopens it when `at` is null. */
 export async function finishLesson(tx: Tx, id: string, at: string | null): Promise<LessonRecord> {
   await readLesson(tx, id)
@@ -135,7 +167,7 @@ export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
     ...rowsOfPlans(await plansOf(tx, learner.id)),
   ]
   const lessonsBefore = (await lessonsOf(tx, learner.id)).filter(
-    (l) => l.instrument === lesson.instrument && isBefore(l.startsAt, lesson.startsAt),
+    (l) => !l.cancelled && l.instrument === lesson.instrument && isBefore(l.startsAt, lesson.startsAt),
   ).length
   const answered = entries.some((e) => e.kind === 'target' && dizzy !== undefined && !isBefore(e.at, dizzy))
   const basics = basicRows(inst, measured, { lessonsBefore, eased: dizzy !== undefined && !answered })

@@ -5,6 +5,7 @@ import {
   type LearnerInput,
   type LearnerPatch,
   type LessonInput,
+  type LessonPatch,
   type PathNames,
   type PieceInput,
   type ReedInput,
@@ -14,6 +15,7 @@ import {
   type ServiceInput,
   type Stage,
   type StudioInput,
+  type TodayAnswer,
   type Trouble,
 } from '@halitus/core/contract'
 import { newId } from '@/base/ids.ts'
@@ -104,12 +106,16 @@ export const changes = {
 
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */
 export const api = {
-  today: () => ask(ROUTES.today, {}),
+  today: (week?: string) =>
+    deliver('GET', `${addressOf(ROUTES.today, {})}${week ? `?week=${week}` : ''}`) as Promise<TodayAnswer>,
   learners: () => ask(ROUTES.learners, {}),
   addLearner: (input: LearnerInput) => ask(ROUTES.addLearner, {}, { id: newId(), ...input }),
   changeLearner: (id: string, patch: LearnerPatch) => ask(ROUTES.changeLearner, { id }, patch),
   learner: (id: string) => ask(ROUTES.learner, { id }),
   addLesson: (id: string, input: LessonInput) => ask(ROUTES.addLesson, { id }, input),
+  changeLesson: (id: string, patch: LessonPatch) => ask(ROUTES.changeLesson, { id }, patch),
+  removeLesson: (id: string) => ask(ROUTES.removeLesson, { id }),
+  seen: (id: string, seen: boolean) => ask(ROUTES.seen, { id }, { seen }),
   lesson: (id: string) => ask(ROUTES.lesson, { id }),
   finish: (id: string, finished: boolean) => ask(ROUTES.finishLesson, { id }, { finished }),
   composeCard: (id: string) => ask(ROUTES.composeCard, { id }),

@@ -44,7 +44,7 @@ const shown = computed(() => {
     if ('report' in change) {
       const { report: sent } = change
       if (!now.reports.some((r) => r.id === sent.id))
-        now = { ...now, reports: [...now.reports, { ...sent, at: wallClock(new Date()) }] }
+        now = { ...now, reports: [...now.reports, { ...sent, at: wallClock(new Date()), seenAt: null }] }
     } else {
       const { row, session } = change
       const others = now.ticks.filter((t) => t.rowId !== row || t.session !== session)

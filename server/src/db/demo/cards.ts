@@ -61,6 +61,7 @@ export function inventCards(
         at: plusMinutes(lesson.startsAt, 3 * 1440),
         kind: 'dizzy',
         text: 'after the third long tone, went away when I sat down',
+        seenAt: null,
       })
   }
   return file

@@ -7,6 +7,9 @@ import { WEEKS, type Person } from './people.ts'
 
 const MINUTES_APART = 2
 
+/** Children come for a shorter time. */
+export const lessonMinutes = (person: Person) => (person.age < 12 ? 20 : 30)
+
 /** Twelve weeks of lessons before `now`, and this week's still to come; the first note of what happened is `firstSeq`. */
 export function inventLessons(
   person: Person,
@@ -15,7 +18,7 @@ export function inventLessons(
 ): Pick<StudioParts, 'lessons' | 'entries'> {
   const lessons: LessonRecord[] = []
   const entries: EntryRecord[] = []
-  const minutes = person.age < 12 ? 20 : 30
+  const minutes = lessonMinutes(person)
   for (let week = WEEKS; week >= 0; week--) {
     if (person.trouble === 'away' && week < 3 && week > 0) continue
     const daysAway = person.day - 7 * week
@@ -28,6 +31,8 @@ export function inventLessons(
       startsAt,
       minutes,
       finishedAt: isFuture ? null : plusMinutes(startsAt, minutes),
+      cancelled: false,
+      regularDay: startsAt.slice(0, 10),
     }
     lessons.push(lesson)
     if (!isFuture) teach(person, lesson, WEEKS - week, entries, firstSeq)

@@ -1,8 +1,8 @@
 import type { LearnerRecord, Stage, StudioInput, StudioParts } from '@halitus/core/contract'
 import { seeded, seedOf } from '@halitus/core/player'
-import { plusDays } from '@halitus/core/time'
+import { plusDays, weekdayOf } from '@halitus/core/time'
 import { inventCards } from './cards.ts'
-import { inventLessons } from './lessons.ts'
+import { inventLessons, lessonMinutes } from './lessons.ts'
 import { PEOPLE, STUDIO, WEEKS, type Person } from './people.ts'
 import { inventPieces } from './pieces.ts'
 import { inventReeds } from './reeds.ts'
@@ -53,6 +53,15 @@ const learnerOf = (person: Person, now: string): LearnerRecord => ({
   minutesPerSession: person.minutesPerSession,
   sessionsPerWeek: person.sessionsPerWeek,
   note: person.note,
+  regular:
+    person.trouble === 'away'
+      ? null
+      : {
+          weekday: weekdayOf(plusDays(now, person.day)),
+          time: person.time,
+          minutes: lessonMinutes(person),
+          instrument: person.instruments[0],
+        },
   archived: false,
   createdAt: `${plusDays(now, person.day - 7 * WEEKS).slice(0, 10)}T${person.time}:00`,
 })

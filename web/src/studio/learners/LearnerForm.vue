@@ -1,14 +1,26 @@
 <script setup lang="ts">
 import { CheckboxGroup, Input, InputNumber, Modal, Textarea } from 'ant-design-vue'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, reactive, ref, toRaw, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { check, ContractError, learnerInput, type LearnerInput } from '@halitus/core/contract'
+import {
+  check,
+  ContractError,
+  learnerInput,
+  learnerPatch,
+  type LearnerInput,
+  type LearnerPatch,
+  type LearnerRecord,
+  type Regular,
+} from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { ATTITUDE } from '@halitus/core/schools'
 import { api, ApiError } from '@/api/index.ts'
+import Choice from '@/parts/Choice.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
 
+/** A new learner, or one that is there already and is changed. */
+const props = defineProps<{ learner?: LearnerRecord | undefined }>()
 const open = defineModel<boolean>('open', { required: true })
 const studio = useStudio()
 const router = useRouter()
@@ -20,6 +32,7 @@ const empty = () => ({
   minutesPerSession: 15,
   sessionsPerWeek: 5,
   note: '',
+  regular: null as Regular | null,
 })
 const form = reactive(empty())
 const problem = ref<{ field: string; message: string }>()
@@ -31,8 +44,14 @@ const NAMES: Record<string, string> = {
   sessionsPerWeek: 'Sessions',
 }
 
-async function add() {
+async function save() {
   try {
+    if (props.learner) {
+      await studio.changeLearner(props.learner.id, check(learnerPatch, { ...form }) as LearnerPatch)
+      problem.value = undefined
+      open.value = false
+      return
+    }
     const learner = await studio.addLearner(check(learnerInput, { ...form }) as LearnerInput)
     Object.assign(form, empty())
     problem.value = undefined
@@ -41,12 +60,47 @@ async function add() {
   } catch (error) {
     if (!(error instanceof ContractError || error instanceof ApiError)) throw error
     const field = error.field ?? ''
-    // The contract speaks of fields by their technical name; the form by their label.
-    problem.value = { field, message: error.message.replace(field, NAMES[field] ?? field) }
+    problem.value = { field, message: plainly(field, error.message) }
   }
 }
+/** The contract speaks of fields by their technical name; the form by their label, and plainly of what was left out. */
+function plainly(field: string, message: string): string {
+  if (field === 'name' && !form.name.trim()) return 'Write a name.'
+  if (field === 'birthYear' && form.birthYear === undefined) return 'Write the year of birth.'
+  if (field === 'instruments' && !form.instruments.length) return 'Choose an instrument.'
+  if (field.startsWith('regular.time')) return 'Say at what time the lessons begin.'
+  return message.replace(field, NAMES[field] ?? field)
+}
+const regularWords = [
+  { value: 0, label: 'no regular time' },
+  ...['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({
+    value: i + 1,
+    label: `every ${label}`,
+  })),
+]
+const weekday = computed({
+  get: () => form.regular?.weekday ?? 0,
+  set: (day) => {
+    const first = form.instruments[0]
+    form.regular = day
+      ? { time: '16:00', minutes: 30, instrument: first ?? 'clarinet', ...form.regular, weekday: day }
+      : null
+  },
+})
+// A regular lesson is on an instrument that is played.
+watch(
+  () => form.instruments,
+  (played) => {
+    if (form.regular && played[0] && !played.includes(form.regular.instrument))
+      form.regular.instrument = played[0]
+  },
+)
 const studioSchools = ref<Record<string, string>>({})
 watch(open, async (now) => {
+  if (now && props.learner) {
+    const { id: _, archived: __, createdAt: ___, ...own } = props.learner
+    Object.assign(form, structuredClone(toRaw(own)))
+  }
   if (now)
     studioSchools.value = await api.studio().then(
       (s) => s.schools,
@@ -66,8 +120,15 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
 </script>
 
 <template>
-  <Modal v-model:open="open" title="New learner" ok-text="Add" cancel-text="Leave" :width="640" @ok="add">
-    <div class="form">
+  <Modal
+    v-model:open="open"
+    :title="learner ? learner.name : 'New learner'"
+    :ok-text="learner ? 'Save' : 'Add'"
+    cancel-text="Leave"
+    :width="640"
+    @ok="save"
+  >
+    <form class="form" @submit.prevent="save">
       <label for="l-name">Name</label>
       <Input
         id="l-name"
@@ -94,6 +155,22 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
       <label for="l-sessions">Sessions a week</label>
       <InputNumber id="l-sessions" v-model:value="form.sessionsPerWeek" :min="1" :max="7" />
+      <label for="l-regular">Comes</label>
+      <div class="regular">
+        <Choice id="l-regular" v-model="weekday" :options="regularWords" />
+        <template v-if="form.regular">
+          <label for="l-time">at</label>
+          <input id="l-time" v-model="form.regular.time" type="time" class="time" />
+          <label for="l-long">for</label>
+          <InputNumber id="l-long" v-model:value="form.regular.minutes" :min="5" :max="180" /> min
+          <Choice
+            v-if="form.instruments.length > 1"
+            v-model="form.regular.instrument"
+            label="Instrument of the regular lesson"
+            :options="form.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
+          />
+        </template>
+      </div>
       <span>Schools</span>
       <div>
         <SchoolChoices v-model="form.schools" :schools="[ATTITUDE]" :fallback="studioSchools" />
@@ -108,7 +185,8 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
       <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
       <p class="soft hint">Keep little about children, and follow your local rules on consent.</p>
-    </div>
+      <input type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true" />
+    </form>
   </Modal>
 </template>
 
@@ -118,6 +196,21 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   grid-template-columns: 130px minmax(0, 1fr);
   gap: 12px;
   align-items: center;
+}
+.regular {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.time {
+  font: inherit;
+  color: inherit;
+  background: var(--surface);
+  height: 38px;
+  padding: 0 8px;
+  border: 1px solid var(--soft);
+  border-radius: var(--radius);
 }
 .instruments {
   display: grid;

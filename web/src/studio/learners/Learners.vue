@@ -1,16 +1,22 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, onMounted, ref } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { RouterLink } from 'vue-router'
+import type { LearnerRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { useAsked } from '@/base/asked.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 import LearnerForm from './LearnerForm.vue'
 
 const studio = useStudio()
 const notices = useNotices()
-const route = useRoute()
-const adding = ref('new' in route.query)
+const adding = useAsked('new')
+const changed = ref<LearnerRecord>()
+const changing = computed({
+  get: () => !!changed.value,
+  set: (open) => !open && (changed.value = undefined),
+})
 onMounted(studio.load)
 const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
 const aside = computed(() => studio.learners?.filter((l) => l.archived) ?? [])
@@ -34,8 +40,11 @@ async function layAside(id: string, name: string, archived: boolean) {
         <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
         <span class="soft">{{ thisYear - l.birthYear }} years</span>
         <span class="soft note">{{ l.note }}</span>
-        <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"
-          >Lay aside</Button
+        <span class="acts">
+          <Button size="small" :aria-label="`Change ${l.name}`" @click="changed = l">Change</Button>
+          <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"
+            >Lay aside</Button
+          ></span
         >
       </li>
     </ul>
@@ -51,6 +60,7 @@ async function layAside(id: string, name: string, archived: boolean) {
       </ul>
     </section>
     <LearnerForm v-model:open="adding" />
+    <LearnerForm v-model:open="changing" :learner="changed" />
   </main>
 </template>
 
@@ -80,6 +90,10 @@ h1 {
   font-size: 20px;
   font-weight: 650;
   color: var(--ink);
+}
+.acts {
+  display: flex;
+  gap: 6px;
 }
 .empty {
   font-size: 24px;

@@ -8,7 +8,7 @@ import Choice from '@/parts/Choice.vue'
 import { localNow } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 
-const props = defineProps<{ learnerId?: string }>()
+const props = defineProps<{ learnerId?: string | undefined }>()
 const open = defineModel<boolean>('open', { required: true })
 const studio = useStudio()
 const router = useRouter()
@@ -51,7 +51,7 @@ async function add() {
 
 <template>
   <Modal v-model:open="open" title="New lesson" ok-text="Open it" cancel-text="Leave" @ok="add">
-    <div class="form">
+    <form class="form" @submit.prevent="add">
       <label for="lesson-learner">Who</label>
       <Choice
         id="lesson-learner"
@@ -69,7 +69,8 @@ async function add() {
       <label for="lesson-minutes">Minutes</label>
       <InputNumber id="lesson-minutes" v-model:value="minutes" :min="5" :max="180" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-    </div>
+      <input type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true" />
+    </form>
   </Modal>
 </template>
 

@@ -4,11 +4,22 @@ import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { instrument } from '@halitus/core/instruments'
 import { capital, clock, dayName } from '@/base/words.ts'
+import { useAsked } from '@/base/asked.ts'
 import { useStudio } from '../store.ts'
+import type { LessonRecord } from '@halitus/core/contract'
+import EditLesson from './EditLesson.vue'
+import FromHome from './FromHome.vue'
 import NewLesson from './NewLesson.vue'
+import Week from './Week.vue'
 
 const studio = useStudio()
-const adding = ref(false)
+const adding = useAsked('lesson')
+const addingFor = ref<string>()
+const edited = ref<{ lesson: LessonRecord; name: string }>()
+function add(learnerId?: string) {
+  addingFor.value = learnerId
+  adding.value = true
+}
 onMounted(studio.load)
 const lessons = computed(() => studio.today?.lessons ?? [])
 /** The first lesson not begun yet: what to open next. */
@@ -26,10 +37,10 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
             }}<template v-if="studio.today.studio.place">. {{ studio.today.studio.place }}</template>
           </p>
         </div>
-        <Button size="large" :disabled="!studio.learners?.length" @click="adding = true">New lesson</Button>
+        <Button size="large" :disabled="!studio.learners?.length" @click="add()">New lesson</Button>
       </header>
       <ol v-if="lessons.length" class="lessons">
-        <li v-for="l in lessons" :key="l.lesson.id">
+        <li v-for="l in lessons" :key="l.lesson.id" class="due">
           <RouterLink
             :to="{ name: 'setup', params: { id: l.lesson.id } }"
             class="lesson"
@@ -47,6 +58,14 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
               l.lesson.finishedAt ? 'finished' : l.done ? `${l.done} of 7 stops` : 'open'
             }}</span>
           </RouterLink>
+          <button
+            type="button"
+            class="plain change"
+            :aria-label="`Change ${l.learner.name}’s lesson`"
+            @click="edited = { lesson: l.lesson, name: l.learner.name }"
+          >
+            ⋯
+          </button>
         </li>
       </ol>
       <section v-else class="empty">
@@ -60,7 +79,14 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
           <RouterLink to="/learners">roster</RouterLink>.
         </p>
       </section>
-      <NewLesson v-model:open="adding" />
+      <FromHome :today="studio.today" @lesson="add" />
+      <Week
+        v-if="studio.learners?.length"
+        :today="studio.today"
+        @edit="(lesson, name) => (edited = { lesson, name })"
+      />
+      <NewLesson :key="addingFor ?? ''" v-model:open="adding" :learner-id="addingFor" />
+      <EditLesson :lesson="edited?.lesson" :name="edited?.name ?? ''" @close="edited = undefined" />
     </template>
     <p v-else-if="studio.failed" role="alert" class="caution">
       {{ studio.failed }} <Button size="small" @click="studio.load">Try again</Button>
@@ -84,13 +110,23 @@ header {
 h1 {
   font-size: 40px;
 }
+.due {
+  display: flex;
+  align-items: center;
+  border-top: 1px solid var(--line);
+}
+.change {
+  padding: 12px;
+  font-size: 20px;
+  color: var(--soft);
+}
 .lesson {
+  flex: 1;
   display: grid;
   grid-template-columns: 130px minmax(200px, 1fr) minmax(260px, 1.5fr) 110px;
   align-items: center;
   gap: 20px;
-  padding: 15px 12px;
-  border-top: 1px solid var(--line);
+  padding: 13px 12px;
   color: var(--ink);
   text-decoration: none;
 }

@@ -1,0 +1,106 @@
+import { and, eq, gte, inArray, isNotNull } from 'drizzle-orm'
+import type { LearnerRecord, LessonRecord } from '@halitus/core/contract'
+import { dayAfter, weekdayOf, type Day } from '@halitus/core/time'
+import { tables, type Reader, type Tx } from '../db/index.ts'
+
+/** How far ahead regular lessons are made, days (chosen by Halitus: this week and the next). */
+export const AHEAD_DAYS = 14
+
+const wanted = (learner: LearnerRecord, from: Day): Day[] =>
+  Array.from({ length: AHEAD_DAYS }, (_, i) => dayAfter(from, i)).filter(
+    (day) => weekdayOf(day) === learner.regular?.weekday,
+  )
+
+/** Regular lessons that aren't there yet; those moved or cancelled stay what they were made into. */
+export async function missingRegular(db: Reader, from: Day): Promise<LessonRecord[]> {
+  const learners = (await db
+    .select()
+    .from(tables.learners)
+    .where(and(eq(tables.learners.archived, false), isNotNull(tables.learners.regular)))) as LearnerRecord[]
+  if (!learners.length) return []
+  const made = await db
+    .select({
+      id: tables.lessons.id,
+      learnerId: tables.lessons.learnerId,
+      day: tables.lessons.regularDay,
+      startsAt: tables.lessons.startsAt,
+    })
+    .from(tables.lessons)
+    .where(
+      and(
+        inArray(
+          tables.lessons.learnerId,
+          learners.map((l) => l.id),
+        ),
+        // A lesson may have been moved ahead of the days that are looked at.
+        gte(tables.lessons.startsAt, dayAfter(from, -AHEAD_DAYS)),
+      ),
+    )
+  return learners.flatMap((learner) =>
+    wanted(learner, from).flatMap((day) => {
+      const there = made.some(
+        (l) =>
+          l.learnerId === learner.id && (l.day === day || (l.day === null && l.startsAt.startsWith(day))),
+      )
+      if (there || !learner.regular) return []
+      const { time, minutes, instrument } = learner.regular
+      return [
+        {
+          id: `${learner.id.slice(0, 48)}-${day}`,
+          learnerId: learner.id,
+          instrument,
+          startsAt: `${day}T${time}:00`,
+          minutes,
+          finishedAt: null,
+          cancelled: false,
+          regularDay: day,
+        },
+      ]
+    }),
+  )
+}
+
+/** Makes the regular lessons of the coming days. */
+export async function makeRegular(tx: Tx, from: Day): Promise<void> {
+  const lessons = await missingRegular(tx, from)
+  if (lessons.length) await tx.insert(tables.lessons).values(lessons).onConflictDoNothing()
+}
+
+/** Takes regular lessons still to come that nothing was noted in off the agenda: the regular time was changed. */
+export async function dropRegular(tx: Tx, learnerId: string, from: Day): Promise<void> {
+  const coming = await tx
+    .select({
+      id: tables.lessons.id,
+      startsAt: tables.lessons.startsAt,
+      regularDay: tables.lessons.regularDay,
+    })
+    .from(tables.lessons)
+    .where(
+      and(
+        eq(tables.lessons.learnerId, learnerId),
+        isNotNull(tables.lessons.regularDay),
+        gte(tables.lessons.startsAt, dayAfter(from, 1)),
+      ),
+    )
+  for (const lesson of coming) {
+    // One that was moved by hand stays where it was put.
+    const moved = !lesson.startsAt.startsWith(lesson.regularDay ?? '-')
+    if (!moved && !(await isUsed(tx, lesson.id)))
+      await tx.delete(tables.lessons).where(eq(tables.lessons.id, lesson.id))
+  }
+}
+
+/** Whether anything happened in a lesson. */
+export async function isUsed(tx: Tx, id: string): Promise<boolean> {
+  const [entry] = await tx
+    .select({ id: tables.entries.id })
+    .from(tables.entries)
+    .where(eq(tables.entries.lessonId, id))
+    .limit(1)
+  const [card] = await tx
+    .select({ id: tables.cards.id })
+    .from(tables.cards)
+    .where(eq(tables.cards.lessonId, id))
+    .limit(1)
+  return !!(entry ?? card)
+}

@@ -1,0 +1,1 @@
+export { AHEAD_DAYS, dropRegular, isUsed, makeRegular, missingRegular } from './agenda.ts'

@@ -1,0 +1,136 @@
+import { and, asc, eq, gt, gte, isNull, like, lt } from 'drizzle-orm'
+import { STAGES, type LearnerRecord, type LessonRecord, type TodayAnswer } from '@halitus/core/contract'
+import { PAUSE_DAYS } from '@halitus/core/practice'
+import { ofLearner } from '@halitus/core/records'
+import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
+import { cardsOf } from '../cards/index.ts'
+import { tables, type Reader } from '../db/index.ts'
+import { attentionOf, entriesOf, knownBefore, lessonsOf, observes, readLearner } from '../learners/index.ts'
+import { readStudio } from '../studio/index.ts'
+
+const idAndName = ({ id, name }: LearnerRecord) => ({ id, name })
+
+/** One lesson of the day with what needs attention. */
+async function dueLesson(
+  db: Reader,
+  lesson: LessonRecord,
+  studio: Awaited<ReturnType<typeof readStudio>>,
+): Promise<TodayAnswer['lessons'][number]> {
+  const learner = await readLearner(db, lesson.learnerId)
+  const [entries, known, cards] = await Promise.all([
+    entriesOf(db, learner.id),
+    lessonsOf(db, learner.id),
+    cardsOf(db, learner),
+  ])
+  const concerns = attentionOf(
+    knownBefore({ entries, lessons: known, cards }, lesson),
+    lesson.instrument,
+    lesson.startsAt,
+    observes(learner, studio),
+  )
+  const done = new Set(
+    ofLearner(entries)
+      .filter((e) => e.lessonId === lesson.id)
+      .map((e) => e.stage),
+  )
+  if (cards.some((c) => c.lessonId === lesson.id)) done.add('home')
+  return {
+    lesson,
+    learner: { id: learner.id, name: learner.name, birthYear: learner.birthYear },
+    concern: concerns[0]!,
+    more: concerns.length - 1,
+    done: STAGES.filter((s) => done.has(s)).length,
+  }
+}
+
+/** Seven days from a Monday on, with who comes. */
+async function weekFrom(
+  db: Reader,
+  monday: Day,
+  names: ReadonlyMap<string, string>,
+): Promise<TodayAnswer['week']> {
+  const lessons = await db
+    .select()
+    .from(tables.lessons)
+    .where(and(gte(tables.lessons.startsAt, monday), lt(tables.lessons.startsAt, dayAfter(monday, 7))))
+    .orderBy(asc(tables.lessons.startsAt))
+  return Array.from({ length: 7 }, (_, i) => dayAfter(monday, i)).map((date) => ({
+    date,
+    lessons: lessons
+      .filter((l) => l.startsAt.startsWith(date))
+      .map((lesson) => ({ lesson, name: names.get(lesson.learnerId) ?? '' })),
+  }))
+}
+
+/** Trouble from home that nobody has seen yet. */
+async function unseenReports(db: Reader): Promise<TodayAnswer['reports']> {
+  const rows = await db
+    .select({ report: tables.reports, learner: tables.learners })
+    .from(tables.reports)
+    .innerJoin(tables.cards, eq(tables.cards.id, tables.reports.cardId))
+    .innerJoin(tables.learners, eq(tables.learners.id, tables.cards.learnerId))
+    .where(and(isNull(tables.reports.seenAt), eq(tables.learners.archived, false)))
+    .orderBy(asc(tables.reports.at))
+  return rows.map(({ report: { cardId, ...report }, learner }) => ({
+    report,
+    cardId,
+    learner: { id: learner.id, name: learner.name },
+  }))
+}
+
+/** Who hasn't had a lesson for long and isn't expected; who is new has no last lesson. */
+async function gapsOn(
+  db: Reader,
+  date: Day,
+  learners: readonly LearnerRecord[],
+): Promise<TodayAnswer['gaps']> {
+  const lessons = await db
+    .select({
+      learnerId: tables.lessons.learnerId,
+      startsAt: tables.lessons.startsAt,
+    })
+    .from(tables.lessons)
+    .where(eq(tables.lessons.cancelled, false))
+    .orderBy(asc(tables.lessons.startsAt))
+  return learners.flatMap((learner) => {
+    if (learner.archived) return []
+    const own = lessons.filter((l) => l.learnerId === learner.id)
+    if (own.some((l) => dayOf(l.startsAt) >= date)) return []
+    const last = own.at(-1)
+    const lastLesson = last ? dayOf(last.startsAt) : null
+    if (lastLesson !== null && daysBetween(lastLesson, date) < PAUSE_DAYS) return []
+    return [{ learner: idAndName(learner), lastLesson }]
+  })
+}
+
+/**
+ * The day: who comes and what needs attention, the week around it, what was reported from home, who is missing.
+ * @param weekOf any day of the week that is shown
+ */
+export async function readToday(db: Reader, date: Day, weekOf: Day): Promise<TodayAnswer> {
+  const studio = await readStudio(db)
+  const due = await db
+    .select()
+    .from(tables.lessons)
+    .where(and(like(tables.lessons.startsAt, `${date}T%`), eq(tables.lessons.cancelled, false)))
+    .orderBy(asc(tables.lessons.startsAt))
+  const learners = (await db.select().from(tables.learners)) as LearnerRecord[]
+  const names = new Map(learners.map((l) => [l.id, l.name]))
+  const lessons: TodayAnswer['lessons'] = []
+  for (const lesson of due) lessons.push(await dueLesson(db, lesson, studio))
+  const [next] = await db
+    .select()
+    .from(tables.lessons)
+    .where(and(gt(tables.lessons.startsAt, `${date}T24`), eq(tables.lessons.cancelled, false)))
+    .orderBy(asc(tables.lessons.startsAt))
+    .limit(1)
+  return {
+    date,
+    studio: { name: studio.name, place: studio.place },
+    lessons,
+    week: await weekFrom(db, mondayOf(weekOf), names),
+    reports: await unseenReports(db),
+    gaps: await gapsOn(db, date, learners),
+    next: next ? dayOf(next.startsAt) : null,
+  }
+}
