@@ -29,6 +29,7 @@ export {
 export { halfTouch } from './touches.ts'
 export { diameterAt, seriesOf } from './bore.ts'
 export { pictureOf, type Picture } from './picture.ts'
+export { handsInWords, handsOf, type FingerState, type HandState } from './hands.ts'
 export { setupSequence, type SequenceStep } from './sequence.ts'
 export {
   addedMm,

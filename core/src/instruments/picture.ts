@@ -1,6 +1,6 @@
 import { diameterAt } from './bore.ts'
 import { columnEndMm, holeStates, type HoleState } from './lookup.ts'
-import type { FingerSystem, Touch, TouchId } from './types.ts'
+import type { FingerSystem, Hand, Touch, TouchId } from './types.ts'
 
 /** An instrument lying across a surface, to scale in mm, seen with some touches held. Plain data for any renderer. */
 export interface Picture {
@@ -16,11 +16,16 @@ export interface Picture {
   /** One for each place that a finger rests on; half held touches lie in the place of the whole one. */
   touches: { touch: Touch; x: number; y: number; held: boolean; half: boolean }[]
   touchRadius: number
+  /** Keys that one little finger chooses from: a box around each hand's. */
+  groups: { hand: Hand; x: number; y: number; width: number; height: number }[]
+  /** Where each hand begins. */
+  handMarks: { hand: Hand; x: number; y: number }[]
 }
 
 /** Heights of the touches' lines above (−) and below (+) the tube's middle, mm. */
 const ROW_MM: Record<Touch['row'], number> = { upper: -62, front: -35, lower: 35, little: 62 }
 const TOUCH_RADIUS_MM = 11
+const HANDS: Hand[] = ['left', 'right']
 
 /** Lays an instrument out with some touches held. */
 export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Picture {
@@ -61,5 +66,17 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
       half: halved.has(touch.id),
     })),
     touchRadius: TOUCH_RADIUS_MM,
+    groups: HANDS.flatMap((hand) => {
+      const keys = touches.filter((t) => t.hand === hand && t.row === 'little')
+      if (keys.length < 2) return []
+      const at = keys.map((t) => t.atMm)
+      const reach = TOUCH_RADIUS_MM + 2
+      const x = Math.min(...at) - reach
+      return [{ hand, x, y: ROW_MM.little - reach, width: Math.max(...at) + reach - x, height: 2 * reach }]
+    }),
+    handMarks: HANDS.flatMap((hand) => {
+      const front = touches.filter((t) => t.hand === hand && t.row === 'front').map((t) => t.atMm)
+      return front.length ? [{ hand, x: Math.min(...front) - 2 * TOUCH_RADIUS_MM, y: ROW_MM.front }] : []
+    }),
   }
 }

@@ -131,7 +131,11 @@ export function basicRows(
 export const easedSince = (reports: readonly { kind: string; at: string }[]): string | undefined =>
   reports.findLast((r) => r.kind === 'dizzy')?.at
 
-const rowOf = ({ leastMinutes: _, weight: __, ...row }: RowProposal): CardRow => row
+/** A proposal as it stands on the card: when it got shorter, so did what is asked. */
+const rowOf = ({ leastMinutes: _, weight: __, amountIn, ...row }: RowProposal): CardRow => ({
+  ...row,
+  amount: amountIn?.(row.minutes) ?? row.amount,
+})
 const sum = (rows: readonly { minutes: number }[]) => rows.reduce((all, r) => all + r.minutes, 0)
 
 /**

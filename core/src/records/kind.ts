@@ -98,6 +98,8 @@ export interface RowProposal extends CardRow {
   leastMinutes: number
   /** Higher stays longer. */
   weight: number
+  /** How long or how many times in fewer minutes; left out where that doesn't change. */
+  amountIn?(minutes: number): string
 }
 
 /** Numbers that diagnoses ask for, where they were measured. */

@@ -199,12 +199,17 @@ export const longTone = kindOf(schema)({
     const takesS = targetS + 15
     const tries = Math.min(TONES, Math.floor((60 * TONE_MINUTES) / takesS))
     const minutesFor = (n: number) => Math.max(2, Math.ceil((n * takesS) / 60))
+    const amountFor = (n: number) => {
+      const times = n === 1 ? 'once' : `${n} times`
+      return observes ? `${times}, as long as it stays easy` : `${times}, aim ${targetS} s`
+    }
     return [
       {
         id: `long-tone-${slug(keyOf(last))}`,
         kind: 'sound' as const,
         title: 'Long tone',
-        amount: observes ? `${tries} times, as long as it stays easy` : `${tries} times, aim ${targetS} s`,
+        amount: amountFor(tries),
+        amountIn: (minutes) => amountFor(Math.max(1, Math.min(tries, Math.floor((60 * minutes) / takesS)))),
         minutes: minutesFor(tries),
         leastMinutes: minutesFor(Math.min(3, tries)),
         weight: 90,

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { fingerSystem, isCharted, standardFingering, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import Hands from '@/parts/Hands.vue'
 
 /** Fingering pictures of some notes; names only while the instrument has no chart. */
 const props = defineProps<{ inst: Instrument; notes: readonly string[] }>()
@@ -18,13 +18,7 @@ const pictured = computed(() =>
   <div class="notes">
     <figure v-for="p in pictured" :key="p.note">
       <figcaption>{{ prettyNote(p.note) }}</figcaption>
-      <InstrumentDrawing
-        v-if="p.touches"
-        :system="fingerSystem(inst)"
-        :held="p.touches"
-        :label="`Fingering of ${p.note}`"
-        small
-      />
+      <Hands v-if="p.touches" :system="fingerSystem(inst)" :touches="p.touches" :note="prettyNote(p.note)" />
     </figure>
   </div>
 </template>
@@ -32,7 +26,7 @@ const pictured = computed(() =>
 <style scoped>
 .notes {
   display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(230px, 1fr));
   gap: 10px;
 }
 figure {
@@ -41,5 +35,7 @@ figure {
 }
 figcaption {
   font-weight: 650;
+  font-size: 18px;
+  margin-bottom: 4px;
 }
 </style>

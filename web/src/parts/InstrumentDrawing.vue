@@ -12,11 +12,11 @@ const props = defineProps<{
   pressing?: readonly TouchId[]
   lifting?: readonly TouchId[]
   label: string
-  small?: boolean
 }>()
 
 const picture = computed(() => pictureOf(props.system, new Set(props.held)))
-const viewBox = computed(() => (props.small ? picture.value.fingersFrame : picture.value.frame).join(' '))
+/** Where fingers are: the tube goes on beyond both edges, and what is written can be read. */
+const viewBox = computed(() => picture.value.fingersFrame.join(' '))
 const outline = computed(() => picture.value.outline.map((p) => p.join(',')).join(' '))
 const r = computed(() => picture.value.touchRadius)
 
@@ -28,9 +28,15 @@ const stateOf = (id: TouchId, held: boolean): TouchState =>
       : held
         ? 'held'
         : 'lifted'
+/** What is held or moves is drawn whole; a finger that is up is a ring, a key that nobody needs a dot. */
 const touches = computed(() =>
-  picture.value.touches.map((t) => ({ ...t, state: stateOf(t.touch.id, t.held) })),
+  picture.value.touches.map((t) => {
+    const state = stateOf(t.touch.id, t.held)
+    const spoken = state !== 'lifted' || t.half
+    return { ...t, state, spoken, dot: !spoken && t.touch.kind === 'key' }
+  }),
 )
+const allOpen = computed(() => !props.held.length && !props.pressing?.length)
 const wedge = (up: boolean) => {
   const d = r.value * (up ? -1 : 1)
   return `M ${-r.value * 0.55} ${d * 1.25} L 0 ${d * 1.85} L ${r.value * 0.55} ${d * 1.25} Z`
@@ -65,20 +71,45 @@ const say = (state: TouchState) =>
       :height="2 * j.half"
       class="joint"
     />
+    <rect
+      v-for="g in picture.groups"
+      :key="g.hand"
+      :x="g.x"
+      :y="g.y"
+      :width="g.width"
+      :height="g.height"
+      :rx="g.height / 2"
+      class="group"
+    >
+      <title>{{ g.hand }} little finger’s keys</title>
+    </rect>
+    <text
+      v-for="m in picture.handMarks"
+      :key="`m${m.hand}`"
+      :x="m.x"
+      :y="m.y + 5"
+      class="mark"
+      text-anchor="middle"
+    >
+      {{ m.hand === 'left' ? 'L' : 'R' }}
+    </text>
     <circle v-for="h in picture.holes" :key="h.id" :cx="h.x" cy="0" :r="h.r" class="hole" :class="h.state" />
     <g
       v-for="t in touches"
       :key="t.touch.id"
       :transform="`translate(${t.x} ${t.y})`"
       class="touch"
-      :class="t.state"
+      :class="[t.state, { dot: t.dot }]"
     >
       <title>{{ t.touch.name }}: {{ say(t.state) }}</title>
-      <circle :r="r" />
+      <circle :r="t.dot ? 3.5 : r" />
       <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
       <path v-if="t.state === 'lifting'" :d="wedge(t.y < 0)" class="wedge" />
-      <text y="4.2" text-anchor="middle">{{ t.touch.label }}</text>
+      <text v-if="t.spoken" y="4.6" text-anchor="middle">{{ t.touch.label }}</text>
     </g>
+    <text v-if="allOpen" :x="picture.fingersFrame[0] + 6" :y="picture.fingersFrame[1] + 16" class="open">
+      All open: no finger down
+    </text>
   </svg>
 </template>
 
@@ -112,8 +143,27 @@ const say = (state: TouchState) =>
   stroke: var(--soft);
   stroke-width: 1.2;
 }
+.group {
+  fill: none;
+  stroke: var(--line);
+  stroke-width: 1.5;
+}
+.mark {
+  font-size: 14px;
+  font-weight: 700;
+  fill: var(--metal-text);
+}
+.open {
+  font-size: 13px;
+  fill: var(--ink);
+}
+.dot circle {
+  fill: var(--soft);
+  stroke: none;
+  opacity: 0.5;
+}
 .touch text {
-  font-size: 11.5px;
+  font-size: 13px;
   fill: var(--soft);
 }
 .touch.held circle,

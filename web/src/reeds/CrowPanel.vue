@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { Button, Segmented } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { ReedType } from '@halitus/core/instruments'
 import { judgeCrow, type Crow } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
+import Views from '@/parts/Views.vue'
 
 /** A double or chanter reed: its crow as heard, and what to adjust, the most reversible first. */
 const props = defineProps<{ reed: ReedType }>()
@@ -38,17 +39,17 @@ const BY = { player: '', teacher: 'teacher’s work', 'reed maker': 'a reed make
     <div class="heard">
       <label for="crow-pitch">It crows</label>
       <Choice id="crow-pitch" v-model="pitch" :options="PITCHES" />
-      <Segmented
-        v-model:value="octaves"
-        aria-label="Octaves"
+      <Views
+        v-model="octaves"
+        label="Octaves"
         :options="[
           { value: 'yes', label: 'low and high together' },
           { value: 'no', label: 'one voice' },
         ]"
       />
-      <Segmented
-        v-model:value="feel"
-        aria-label="Feel"
+      <Views
+        v-model="feel"
+        label="Feel"
         :options="[
           { value: 'free', label: 'free' },
           { value: 'held', label: 'held' },

@@ -101,14 +101,14 @@ const says = (ms: number) => (ms === 0 ? 'together' : ms > 0 ? `${ms} ms late` :
 }
 .word {
   fill: var(--metal-text);
-  font-size: 13px;
+  font-size: 15px;
 }
 .scale {
   fill: var(--soft);
-  font-size: 12px;
+  font-size: 14px;
 }
 .finger {
-  font-size: 14px;
+  font-size: 15.5px;
   fill: var(--ink);
 }
 .thick {

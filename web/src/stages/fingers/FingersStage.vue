@@ -98,7 +98,7 @@ const likely = computed(() => (system.value ? byLikelihood(system.value, way.val
 const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
 )
-const SHOWN = 4
+const SHOWN = 6
 const slide = computed(() =>
   system.value && a.value && b.value ? slideOf(system.value, a.value, b.value) : undefined,
 )
@@ -255,7 +255,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <p class="soft">
             <template v-if="!pitched.length">No other note lies between. </template>
             <template v-if="pitched.length > SHOWN"
-              >{{ pitched.length - SHOWN }} more with several fingers apart.
+              >{{ pitched.length - SHOWN }} more with other fingers apart.
             </template>
             <template v-if="way.move.unknownStates"
               >{{ way.move.unknownStates }} moments between that no chart knows.</template
@@ -305,22 +305,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   line-height: 1.25;
   font-weight: 650;
 }
-.drawing {
+.drawings {
   display: grid;
-  grid-template-columns: 104px minmax(0, 560px);
-  gap: 12px;
-  align-items: center;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 22px;
 }
 .beside {
-  display: grid;
-  gap: 4px;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 36px;
 }
 .beside b {
   font-size: 30px;
   line-height: 1.1;
-}
-.use {
-  width: 104px;
 }
 .lower {
   display: grid;
@@ -348,17 +346,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .between button:hover {
   text-decoration: underline;
 }
-.drawings {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 116px;
-  column-gap: 8px;
-}
 .tally {
-  grid-column: 2;
-  grid-row: 1 / span 2;
-  display: grid;
-  gap: 10px;
-  align-content: center;
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.count {
+  min-width: 112px;
 }
 .count .big {
   font-size: 48px;
@@ -370,8 +366,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin-bottom: 6px;
 }
 @media (max-width: 1000px) {
-  .lower {
+  .lower,
+  .drawings {
     grid-template-columns: 1fr;
+  }
+  .head {
+    flex-wrap: wrap;
   }
 }
 </style>

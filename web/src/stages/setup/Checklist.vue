@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Segmented } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, nextTick } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
@@ -8,6 +8,7 @@ import { ofLearner } from '@halitus/core/records'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
+import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
 /** The whole instrument is proposed when the part is reliable, or was played already; the teacher may overrule. */
@@ -86,13 +87,13 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
 <template>
   <template v-if="lesson.inst">
     <header class="head">
-      <Segmented
-        v-model:value="sequence"
+      <Views
+        v-model="sequence"
         :options="[
           { value: 'first', label: 'Smallest part' },
           { value: 'full', label: 'Whole instrument' },
         ]"
-        aria-label="Sequence"
+        label="Sequence"
       />
       <span v-if="!playedWhole && lesson.gate" class="gate soft">{{ lesson.gate.why }}</span>
       <span class="count"

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Button, InputNumber } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useDraft } from '@/base/drafts.ts'
 import { addedMm, judge, seriesOf, shifts, tune, tuningGauge, tuningWords } from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
+import Quantity from '@/parts/Quantity.vue'
 import { signed } from '@/base/words.ts'
 import GaugeDrawing from './GaugeDrawing.vue'
 
@@ -71,7 +72,9 @@ const warmth = computed(() => airCents(air.value))
 const most = computed(() => Math.max(10, ...curve.value.map((s) => Math.abs(s.cents))))
 const W = 640
 const x = (i: number) => (i / Math.max(1, curve.value.length - 1)) * (W - 20) + 10
-const y = (cents: number) => 46 - (cents / most.value) * 38
+const y = (cents: number) => 70 - (cents / most.value) * 40
+/** Whether anything moves at all: an empty chart says nothing. */
+const moves = computed(() => curve.value.some((c) => Math.abs(c.cents) >= 0.5))
 /** Notes that tell the most: the ends, the first note learnt, and the one that is tuned to. */
 const telling = computed(() => {
   const first = inst.value.teaching.firstNotes[0]!
@@ -107,15 +110,14 @@ async function keep() {
     <div class="judged">
       <div v-for="verdict in verdicts" :key="verdict.measure.id" class="measure">
         <label :for="`m-${verdict.measure.id}`">{{ verdict.measure.label }}</label>
-        <InputNumber
+        <Quantity
           :id="`m-${verdict.measure.id}`"
-          :value="verdict.value"
+          :model-value="verdict.value"
           :min="verdict.measure.min"
           :max="verdict.measure.max"
           :step="verdict.measure.step"
-          :addon-after="verdict.measure.unit"
-          style="width: 132px"
-          @change="(n) => typeof n === 'number' && (values = { ...values, [verdict.measure.id]: n })"
+          :unit="verdict.measure.unit"
+          @update:model-value="(n) => (values = { ...values, [verdict.measure.id]: n })"
         />
         <p :class="verdict.state === 'within' ? 'soft' : 'wrong'" aria-live="polite">
           {{ verdict.heard }}
@@ -134,34 +136,12 @@ async function keep() {
     <h2>{{ isLength ? 'What it does to each note' : 'Length and pitch of each note' }}</h2>
     <div class="ask">
       <label for="g-temp">Air</label>
-      <InputNumber
-        id="g-temp"
-        v-model:value="temperatureC"
-        :min="-10"
-        :max="45"
-        addon-after="°C"
-        style="width: 118px"
-      />
-      <label for="g-hum" class="visually-hidden">Humidity</label>
-      <InputNumber
-        id="g-hum"
-        v-model:value="humidity"
-        :min="0"
-        :max="100"
-        addon-after="% damp"
-        style="width: 148px"
-      />
+      <Quantity id="g-temp" v-model="temperatureC" :min="-10" :max="45" unit="°C" />
+      <Quantity id="g-hum" v-model="humidity" :min="0" :max="100" unit="% damp" label="Humidity" />
       <label for="g-note">When</label>
       <Choice id="g-note" v-model="tuning" :options="notes" />
       <label for="g-sharp">is sharp by</label>
-      <InputNumber
-        id="g-sharp"
-        v-model:value="sharp"
-        :min="-80"
-        :max="80"
-        addon-after="cents"
-        style="width: 140px"
-      />
+      <Quantity id="g-sharp" v-model="sharp" :min="-80" :max="80" unit="cents" />
     </div>
     <p class="answer" aria-live="polite">
       <template v-if="sharp && pull">
@@ -183,18 +163,19 @@ async function keep() {
       >
     </p>
     <svg
-      :viewBox="`0 0 ${W} 104`"
+      v-if="moves"
+      :viewBox="`0 0 ${W} 118`"
       class="curve"
       role="img"
       :aria-label="`Cents by note, up to ${most.toFixed(0)}`"
     >
-      <line :x1="0" :x2="W" y1="46" y2="46" class="zero" />
+      <line :x1="0" :x2="W" y1="70" y2="70" class="zero" />
       <line
         v-for="(s, i) in curve"
         :key="s.written"
         :x1="x(i)"
         :x2="x(i)"
-        y1="46"
+        y1="70"
         :y2="y(s.cents)"
         class="bar"
       />
@@ -203,12 +184,12 @@ async function keep() {
         v-show="i % 6 === 0"
         :key="`t${s.written}`"
         :x="x(i)"
-        y="101"
+        y="14"
         text-anchor="middle"
       >
         {{ prettyNote(s.written) }}
       </text>
-      <text x="4" y="12">{{ most.toFixed(0) }} cents</text>
+      <text x="4" y="34">+{{ most.toFixed(0) }} cents</text>
     </svg>
     <p class="soft">
       Computed from the acoustic length of each note ({{

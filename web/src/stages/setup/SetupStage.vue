@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Segmented } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useDraft } from '@/base/drafts.ts'
 import { Stop, useLesson, useTools } from '@/lesson/index.ts'
@@ -7,6 +7,7 @@ import ReedShelf from '@/reeds/ReedShelf.vue'
 import Checklist from './Checklist.vue'
 import GaugePanel from './GaugePanel.vue'
 import PiecePanel from './PiecePanel.vue'
+import Views from '@/parts/Views.vue'
 
 type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
 const lesson = useLesson()
@@ -30,7 +31,7 @@ const timers = computed(() => [
 <template>
   <Stop stage="setup">
     <template #head>
-      <Segmented v-model:value="view" :options="views" aria-label="What to look at" />
+      <Views v-model="view" :options="views" label="What to look at" />
     </template>
     <template #action>
       <Button

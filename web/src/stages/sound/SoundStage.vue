@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { Segmented } from 'ant-design-vue'
 import { Stop } from '@/lesson/index.ts'
 import { useParts } from '../parts.ts'
+import Views from '@/parts/Views.vue'
 
 const { kind, part, options } = useParts('sound')
 </script>
@@ -9,7 +9,7 @@ const { kind, part, options } = useParts('sound')
 <template>
   <Stop stage="sound">
     <template #head>
-      <Segmented v-model:value="kind" :options="options" aria-label="What is practised" />
+      <Views v-model="kind" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
   </Stop>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { Button, InputNumber } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import { signed } from '@/base/words.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import NoteName from '@/parts/NoteName.vue'
+import Quantity from '@/parts/Quantity.vue'
 
 /** The head of everything that is heard: the number, the note, one button, and where sound comes from. */
 const props = defineProps<{
@@ -87,14 +88,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     <slot name="choose" />
     <template v-if="listening.source === 'player'">
       <label for="player-length">simulated for</label>
-      <InputNumber
-        id="player-length"
-        v-model:value="listening.playerLengthS"
-        :min="1"
-        :max="60"
-        style="width: 84px"
-        addon-after="s"
-      />
+      <Quantity id="player-length" v-model="listening.playerLengthS" :min="1" :max="60" unit="s" />
       <Button size="small" :aria-pressed="listening.aloud" @click="listening.aloud = !listening.aloud">{{
         listening.aloud ? 'Aloud' : 'Silent'
       }}</Button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { CheckboxGroup, Input, InputNumber, Modal, Textarea } from 'ant-design-vue'
-import { computed, reactive, ref, toRaw, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import {
   check,
@@ -99,7 +99,7 @@ const studioSchools = ref<Record<string, string>>({})
 watch(open, async (now) => {
   if (now && props.learner) {
     const { id: _, archived: __, createdAt: ___, ...own } = props.learner
-    Object.assign(form, structuredClone(toRaw(own)))
+    Object.assign(form, JSON.parse(JSON.stringify(own)) as typeof own)
   }
   if (now)
     studioSchools.value = await api.studio().then(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Segmented } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerAnswer } from '@halitus/core/contract'
@@ -12,6 +12,7 @@ import { api } from '@/api/index.ts'
 import { capital, clock, dayName } from '@/base/words.ts'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
+import Views from '@/parts/Views.vue'
 
 const props = defineProps<{ id: string }>()
 /** The chart library comes when there is something to draw. */
@@ -83,9 +84,10 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
             {{ answer.learner.note }}
           </p>
         </div>
-        <Segmented
+        <Views
+          label="Instrument"
           v-if="answer.learner.instruments.length > 1"
-          v-model:value="played"
+          v-model="played"
           :options="answer.learner.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
         />
         <Button size="large" @click="adding = true">New lesson</Button>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+
+/** A number with its unit behind it; a comma is as good as a point, arrows go by a step. */
+const props = withDefaults(
+  defineProps<{ id: string; min: number; max: number; step?: number; unit?: string; label?: string }>(),
+  { step: 1, unit: '', label: '' },
+)
+const value = defineModel<number>({ required: true })
+
+const digits = () => Math.max(0, -Math.floor(Math.log10(props.step) + 1e-9))
+const written = (n: number) => n.toFixed(digits()).replace('-', '−')
+const text = ref(written(value.value))
+watch(value, (n) => (text.value = written(n)))
+
+function take(n: number) {
+  const inside = Math.min(props.max, Math.max(props.min, n))
+  const stepped = Number((Math.round(inside / props.step) * props.step).toFixed(6))
+  value.value = stepped
+  text.value = written(stepped)
+}
+/** What can't be read leaves the number as it was. */
+function read() {
+  const n = Number(text.value.trim().replace('−', '-').replace(',', '.'))
+  if (text.value.trim() === '' || !Number.isFinite(n)) text.value = written(value.value)
+  else take(n)
+}
+</script>
+
+<template>
+  <span class="quantity">
+    <input
+      :id="id"
+      v-model="text"
+      inputmode="decimal"
+      autocomplete="off"
+      role="spinbutton"
+      :aria-label="label || undefined"
+      :aria-valuenow="value"
+      :aria-valuemin="min"
+      :aria-valuemax="max"
+      :style="{ width: `${Math.max(3, written(max).length + 1)}ch` }"
+      @change="read"
+      @keydown.up.prevent="(read(), take(value + step))"
+      @keydown.down.prevent="(read(), take(value - step))"
+    />
+    <span v-if="unit" class="unit">{{ unit }}</span>
+  </span>
+</template>
+
+<style scoped>
+.quantity {
+  display: inline-flex;
+  align-items: baseline;
+  gap: 6px;
+}
+input {
+  font: inherit;
+  font-size: 19px;
+  font-weight: 650;
+  color: var(--ink);
+  background: none;
+  border: 0;
+  border-bottom: 2px solid var(--soft);
+  text-align: right;
+  padding: 3px 2px;
+  box-sizing: content-box;
+}
+input:focus {
+  outline: none;
+  border-color: var(--metal);
+  background: var(--metal-wash);
+}
+.unit {
+  color: var(--soft);
+}
+</style>
