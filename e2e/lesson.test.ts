@@ -22,22 +22,27 @@ const listenTo = (page: Page, source: string, preset = 'steady', seconds = 5) =>
 
 test('today says who comes and what needs attention', async ({ page }) => {
   await page.goto('/')
-  await expect(page.getByRole('link', { name: /18:20 Ottoline Brask/ })).toContainText('Long tone stuck at')
-  await expect(page.getByRole('link', { name: /Wilhelmina Tarn/ })).toContainText('Dizzy at home')
-  await page.getByRole('link', { name: /18:20 Ottoline Brask/ }).click()
+  await expect(page.getByRole('link', { name: /18:20 Ottoline Brask/ }).first()).toContainText(
+    'Long tone stuck at',
+  )
+  await expect(page.getByRole('link', { name: /Wilhelmina Tarn/ }).first()).toContainText('Dizzy at home')
+  await page
+    .getByRole('link', { name: /18:20 Ottoline Brask/ })
+    .first()
+    .click()
   await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
   await expect(page.getByLabel('What this learner needs now')).toContainText('Long tone E4: 21 s')
 })
 
 test('the set-up runs by keyboard, and only what was wrong is noted', async ({ page }) => {
   await page.goto(await clarinetLesson(page))
-  await expect(page.getByText('0 of 14 looked at')).toBeVisible()
+  await expect(page.getByText('0 of 16 looked at')).toBeVisible()
   await page.keyboard.press('Space')
   await page.keyboard.press('Space')
   await expect(page.getByText('Soak the reed').last()).toBeVisible()
-  await page.keyboard.press('b')
-  for (let i = 0; i < 11; i++) await page.keyboard.press('Space')
-  await expect(page.getByText('14 of 14 looked at')).toBeVisible()
+  await page.keyboard.press('c')
+  for (let i = 0; i < 13; i++) await page.keyboard.press('Space')
+  await expect(page.getByText('16 of 16 looked at')).toBeVisible()
   await expect(page.getByLabel('Noted today')).toContainText('Chipped or split tip')
   await expect(page.getByRole('link', { name: /1 Set-up/ })).toContainText('1 wrong')
 })
@@ -63,7 +68,7 @@ test('the simulated player is heard live, judged, and kept', async ({ page }) =>
   await page.keyboard.press('Space')
   await expect(page.getByRole('timer')).toContainText(/[23]\.\d/)
   await expect(page.locator('.heard .note')).toHaveText('E4')
-  await expect(page.getByText('5.0 of 21 s, steady.')).toBeVisible()
+  await expect(page.getByText(/^5\.0 of 21 s, and it goes (1|2)\d cents flat when loud\.$/)).toBeVisible()
   // The same tone, measured without a browser: loudspeaker path, live capture and worker must change nothing.
   const preset = PRESETS.find((p) => p.id === 'sags')!.performance
   const samples = perform({ ...preset, instrument: 'clarinet', written: 'E4', lengthS: 5, seed: 7 }, 48000)
@@ -79,13 +84,14 @@ test('the simulated player is heard live, judged, and kept', async ({ page }) =>
   await expect(page.getByRole('link', { name: /3 Sound/ })).toContainText('tried')
   // After coming back the tone is still there, thread and verdict.
   await page.reload()
-  await expect(page.getByText('5.0 of 21 s, steady.')).toBeVisible()
+  await expect(page.getByText(/^5\.0 of 21 s, and it goes (1|2)\d cents flat when loud\.$/)).toBeVisible()
 })
 
 test('the small part is bent, heard, and kept', async ({ page }) => {
   await listenTo(page, 'player', 'steady', 6)
   await page.goto(`${await clarinetLesson(page)}/sound`)
   await page.getByText('Bend range').click()
+  await expect(page.getByText('Settle on the mouthpiece')).toBeVisible()
   // Space acts also after a click on the switch.
   await page.keyboard.press('Space')
   // Made to bend 60 cents down and 15 up; steady to a few cents.
@@ -134,7 +140,7 @@ test('a move shows both fingerings and what sounds when a finger is late', async
   await page.getByLabel('From note', { exact: true }).press('Enter')
   await page.getByLabel('To note', { exact: true }).fill('D5')
   await page.getByLabel('To note', { exact: true }).press('Enter')
-  await expect(page.getByText('Three press, five stay.')).toBeVisible()
+  await expect(page.getByText('Three press, four stay.')).toBeVisible()
   await page.getByRole('button', { name: /E5 right ring late/ }).click()
   await expect(page.getByText('Between G5 and D5: E5.')).toBeVisible()
   await page.getByRole('slider', { name: 'right index' }).press('ArrowLeft')
@@ -162,7 +168,7 @@ test('the card is composed, changed, printed and ticked, and the next lesson ope
   await page.goto(`${lesson}/home`)
   await page.getByRole('button', { name: 'Compose the card' }).click()
   await expect(page.getByRole('heading', { name: 'Long tone' })).toBeVisible()
-  await expect(page.getByLabel('Two notes, back and forth: amount')).toBeVisible()
+  await expect(page.getByLabel('Two notes, back and forth: amount').first()).toBeVisible()
   await page.getByRole('button', { name: 'Take Tongue off' }).click()
   await page.getByLabel('Sessions').fill('7')
   await page.getByLabel('Sessions').press('Tab')
@@ -176,15 +182,16 @@ test('the card is composed, changed, printed and ticked, and the next lesson ope
   await expect(boxes).toHaveCount(7)
   await boxes.nth(0).click()
   await boxes.nth(1).click()
-  await expect(page.getByText('2 of 7 sessions')).toBeVisible()
+  // Two boxes are no session yet.
+  await expect(page.getByText(/0 of 7 sessions, 2 of \d+ boxes/)).toBeVisible()
   await page.reload()
-  await expect(page.getByText('2 of 7 sessions')).toBeVisible()
+  await expect(page.getByText(/0 of 7 sessions, 2 of \d+ boxes/)).toBeVisible()
 
   await page.goto('/learners/ottoline-brask')
   await page.getByRole('button', { name: 'New lesson' }).click()
   await page.getByLabel('Begins').fill('2099-01-05T18:20')
   await page.getByRole('button', { name: 'Open it' }).click()
-  await expect(page.getByLabel('What this learner needs now')).toContainText('2 of 7 sessions')
+  await expect(page.getByLabel('What this learner needs now')).toContainText('0 of 7 sessions, 2 of')
 })
 
 test('progress draws every number over time', async ({ page }) => {
@@ -234,7 +241,7 @@ test('the studio goes out as a file and comes back', async ({ page }) => {
 test('a new learner is added from the form, which says what is wrong', async ({ page }) => {
   await page.goto('/learners?new')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(page.getByRole('alert')).toContainText('Name is missing.')
+  await expect(page.getByRole('alert')).toContainText('Write a name.')
   await page.getByLabel('Name').fill('Tobiah Marr')
   await page.getByLabel('Year of birth').fill('2013')
   await page.getByLabel('Flute', { exact: true }).check()
@@ -243,13 +250,94 @@ test('a new learner is added from the form, which says what is wrong', async ({ 
   await expect(page.getByText('Nothing measured yet.', { exact: false }).first()).toBeVisible()
 })
 
-test('a server that is gone is said plainly', async ({ page }) => {
-  await page.goto(`${await clarinetLesson(page)}/tongue`)
-  await page.getByLabel('How it went').fill('kept in the field')
-  await page.route('**/api/**', (route) => route.abort())
+test('what is noted while the server is away waits, survives a reload, and is sent', async ({ page }) => {
+  const lesson = await clarinetLesson(page)
+  await page.goto(`${lesson}/tongue`)
+  await page.getByLabel('How it went').fill('kept here')
+  await page.route('**/api/**/entries', (route) => route.abort())
   await page.getByRole('button', { name: 'Keep note' }).click()
-  await expect(page.getByText('doesn’t answer')).toBeVisible()
-  await expect(page.getByLabel('How it went')).toHaveValue('kept in the field')
+  await expect(page.getByLabel('Noted today')).toContainText('kept here')
+  await expect(page.getByText('One change waits here')).toBeVisible()
+  await expect(page.getByLabel('Noted today')).toContainText('waits for the server')
+  // Half a sentence stays too, at this stop and at no other.
+  await page.getByLabel('How it went').fill('half a sent')
+  await page.reload()
+  await expect(page.getByLabel('Noted today')).toContainText('kept here')
+  await expect(page.getByLabel('How it went')).toHaveValue('half a sent')
+  await page.unroute('**/api/**/entries')
+  await page.getByRole('button', { name: 'Try now' }).click()
+  await expect(page.getByText('waits here')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByLabel('Noted today')).toContainText('kept here')
+  await expect(page.getByLabel('Noted today')).not.toContainText('waits')
+})
+
+test('a tap answers at once on a slow network', async ({ page }) => {
+  await page.goto(`${await clarinetLesson(page)}/setup`)
+  await expect(page.getByText('0 of 16 looked at')).toBeVisible()
+  await page.route('**/api/**/entries', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 3000))
+    await route.continue()
+  })
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await expect(page.getByText('2 of 16 looked at')).toBeVisible({ timeout: 1500 })
+})
+
+test('two tabs on one plan: neither text is lost', async ({ context }) => {
+  const [a, b] = [await context.newPage(), await context.newPage()]
+  const shared = await ownLesson(a.request, 'leopold-quist')
+  for (const [tab, text] of [
+    [a, 'mine'],
+    [b, 'theirs'],
+  ] as const) {
+    await tab.goto(`${shared}/tune`)
+    await expect(tab.getByRole('heading', { name: 'Tune' })).toBeVisible()
+    // Each tab keeps its own draft: they are on one machine here, so the other's is put aside.
+    await tab.evaluate(() => localStorage.clear())
+    await tab.reload()
+    await tab.getByLabel('Planned, and for the card').fill(text)
+  }
+  await b.getByRole('button', { name: 'Change plan' }).click()
+  await expect(b.getByRole('button', { name: 'Change plan' })).toBeDisabled()
+  await a.getByRole('button', { name: 'Change plan' }).click()
+  await expect(a.getByRole('alert')).toContainText('Changed elsewhere meanwhile to: “theirs”')
+  await expect(a.getByLabel('Planned, and for the card')).toHaveValue('mine')
+  await a.getByRole('button', { name: 'Keep mine' }).click()
+  await expect(a.getByRole('alert')).toHaveCount(0)
+  await b.reload()
+  await expect(b.getByLabel('Planned, and for the card')).toHaveValue('mine')
+})
+
+test('first sounds are counted, survive leaving, and lead on', async ({ page }) => {
+  const lesson = await clarinetLesson(page)
+  await page.goto(`${lesson}/sound`)
+  await page.getByRole('radio', { name: 'First sounds' }).click()
+  // Keys work right after the click.
+  for (const key of ['c', 'c', 'x']) await page.keyboard.press(key)
+  await expect(page.getByText('2 of 3')).toBeVisible()
+  await page.keyboard.press('5')
+  await page.keyboard.press('3')
+  await expect(page.getByText('2 of 3')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(page.getByLabel('Noted today')).toContainText('spoke 2 of 3')
+})
+
+test('a lesson is moved, cancelled and brought back from the day', async ({ page }) => {
+  await page.goto('/')
+  await page.getByRole('button', { name: 'Change Pim Askerud’s lesson', exact: true }).first().click()
+  const begins = page.getByLabel('Begins')
+  const day = (await begins.inputValue()).slice(0, 10)
+  await begins.fill(`${day}T15:05`)
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('link', { name: /15:05 Pim Askerud/ }).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('link', { name: /15:05 Pim Askerud/ })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Change Pim Askerud’s lesson', exact: true }).first().click()
+  await page.getByRole('button', { name: 'Cancel the lesson' }).click()
+  await expect(page.getByRole('region', { name: 'Week' })).toContainText('cancelled')
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(page.getByRole('region', { name: 'Week' })).not.toContainText('cancelled')
 })
 
 // WCAG 2.2 AA, as far as a machine can check it (axe-core).
@@ -281,14 +369,15 @@ for (const [name, path] of [
 
 for (const [learner, view] of [
   ['saskia-vell', 'Gauge'],
-  ['saskia-vell', 'Reed'],
-  ['wilhelmina-tarn', 'Reed'],
+  ['saskia-vell', 'Reeds'],
+  ['saskia-vell', 'Is it the reed?'],
+  ['wilhelmina-tarn', 'Is it the reed?'],
   ['ottoline-brask', 'Instrument'],
 ] as const)
   test(`set-up, ${view.toLowerCase()} of ${learner}, is accessible`, async ({ page }) => {
     await page.goto(`/lessons/${learner}-w13/setup`)
-    await page.getByText(view, { exact: true }).first().click()
-    await expect(page.locator('.gauge, .reed, .piece').first()).toBeVisible()
+    await page.getByRole('radio', { name: view, exact: true }).click()
+    await expect(page.locator('.gauge, .reed, .piece, .adviser, .crow').first()).toBeVisible()
     const { violations } = await new AxeBuilder({ page })
       .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
       .analyze()
@@ -297,9 +386,16 @@ for (const [learner, view] of [
 
 test('nothing sticks out sideways on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  for (const path of ['/card/pim-askerud-w12-card', '/card/ottoline-brask-w12-card']) {
+  const pages = ['', '/learners', '/reeds', '/settings', '/learners/ottoline-brask']
+  const stops = ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune', 'home']
+  for (const path of [
+    '/card/pim-askerud-w12-card',
+    '/card/ottoline-brask-w12-card',
+    ...pages.map((p) => p || '/'),
+    ...stops.map((stop) => `${UNTOUCHED}/${stop}`),
+  ]) {
     await page.goto(path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
   }
 })

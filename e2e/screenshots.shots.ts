@@ -21,7 +21,7 @@ test('screenshots', async ({ page }) => {
   })
   await shoot(page, '/', 'today')
   await shoot(page, `${lesson}/setup`, 'setup', async () => {
-    for (const key of ['Space', 'Space', 'b', 'Space']) {
+    for (const key of ['Space', 'Space', 'c', 'Space']) {
       await page.keyboard.press(key)
       await page.waitForTimeout(350)
     }
@@ -35,6 +35,10 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('mouthpiece-bend'))
     await page.locator('.verdict').waitFor()
   })
+  await shoot(page, `${lesson}/sound`, 'first-sounds', async () => {
+    await page.getByRole('radio', { name: 'First sounds' }).click()
+    for (const key of ['c', 'c', 'x', 'c', 'c', 'c']) await page.keyboard.press(key)
+  })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
     await page.locator('.between button').first().click()
     for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
@@ -47,7 +51,7 @@ test('screenshots', async ({ page }) => {
   )
   const setup = (learner: string, name: string, view: string, before?: () => Promise<unknown>) =>
     shoot(page, `/lessons/${learner}-w13/setup`, name, async () => {
-      await page.getByText(view, { exact: true }).first().click()
+      await page.getByRole('radio', { name: view, exact: true }).click()
       await before?.()
     })
   await setup('pim-askerud', 'gauge', 'Gauge', async () => {
@@ -55,8 +59,8 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('Pulled out by').fill('12')
     await page.getByLabel('Pulled out by').press('Tab')
   })
-  await setup('leopold-quist', 'reed-shelf', 'Reed')
-  await setup('ottoline-brask', 'adviser', 'Reed', async () => {
+  await setup('leopold-quist', 'reed-shelf', 'Reeds')
+  await setup('ottoline-brask', 'adviser', 'Is it the reed?', async () => {
     for (const s of ['Low notes refuse', 'Another reed is no better'])
       await page.getByRole('button', { name: s, exact: true }).click()
     await page.locator('.opinions').scrollIntoViewIfNeeded()

@@ -4,7 +4,7 @@ import { ownLesson } from './own-lesson.ts'
 /** Set-up beyond the checklist: gauge, reeds, adviser, timers, the instrument itself. */
 const open = async (page: Page, learner: string, view: string) => {
   await page.goto(`${await ownLesson(page.request, learner)}/setup`)
-  await page.getByText(view, { exact: true }).first().click()
+  await page.getByRole('radio', { name: view, exact: true }).click()
 }
 
 test('every instrument has its checklist', async ({ page }) => {
@@ -47,16 +47,20 @@ test('the gauge computes each note, and how far to pull', async ({ page }) => {
   await page.getByRole('button', { name: 'Head joint pulled out' }).click()
   await page.getByLabel('Pulled out by').fill('15')
   await page.getByLabel('Pulled out by').press('Tab')
-  await expect(page.getByText(/Tube longer by 9\.5 mm: C4 −\d+/)).toBeVisible()
+  await expect(page.getByText(/15\.0 mm longer than pushed home: C4 −\d+/)).toBeVisible()
+  await page.getByLabel('Pulled out by').fill('3')
   await page.getByLabel('Air').fill('26')
   await page.getByLabel('is sharp by').fill('22')
   await page.getByLabel('is sharp by').press('Tab')
-  // Exact: 1.279 % of half a wave of A4 in air of 26 °C.
-  await expect(page.getByText(/Pull out 5\.\d mm; then C4 \+\d/)).toBeVisible()
+  // Exact: 1.279 % of half a wave of A4 in air of 26 °C is 5.05 mm; 8 mm are right at the most.
+  await expect(
+    page.getByText(/Pull out 5\.0 mm\. \d+ of the 22 cents are the warm air\. Then C4 \+\d/),
+  ).toBeVisible()
 })
 
 test('a reed goes from new to retired, and comes back when deleted by mistake', async ({ page }) => {
-  await open(page, 'saskia-vell', 'Reed')
+  await open(page, 'saskia-vell', 'Reeds')
+  await page.getByText('Another reed', { exact: true }).click()
   await page.getByLabel('Mark on the reed').fill('Anchor')
   await page.getByRole('button', { name: 'New reed' }).click()
   const row = page.locator('.reed', { hasText: 'Anchor' })
@@ -92,7 +96,7 @@ for (const [name, symptoms, advice] of [
   ],
 ] as const)
   test(`the adviser: ${name}`, async ({ page }) => {
-    await open(page, 'ottoline-brask', 'Reed')
+    await open(page, 'ottoline-brask', 'Is it the reed?')
     for (const s of symptoms) await page.getByRole('button', { name: s, exact: true }).click()
     await expect(page.locator('.best')).toHaveText(advice)
     await expect(page.locator('.opinions')).toContainText(`for: ${symptoms[0].toLowerCase()}`)
@@ -102,7 +106,7 @@ for (const [name, symptoms, advice] of [
 test('a double reed is judged by its crow, adjustments in the order of what can be undone', async ({
   page,
 }) => {
-  await open(page, 'wilhelmina-tarn', 'Reed')
+  await open(page, 'wilhelmina-tarn', 'Is it the reed?')
   await page.getByLabel('It crows').selectOption('B')
   await expect(page.getByText('1 semitone low: too open or sodden.')).toBeVisible()
   await expect(page.locator('.crow li').last()).toContainText('a reed maker’s work')
@@ -148,7 +152,7 @@ test('the whole stage works without a mouse', async ({ page }) => {
     )
   // The views are one group: Tab leads to it, arrows go through it.
   await tabTo(
-    async () => (await page.evaluate(() => document.activeElement?.getAttribute('type'))) === 'radio',
+    async () => (await page.evaluate(() => document.activeElement?.getAttribute('role'))) === 'radio',
   )
   await page.keyboard.press('ArrowRight')
   await expect(page.getByText('To scale; drag the reed, or type.', { exact: false })).toBeVisible()

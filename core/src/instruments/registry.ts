@@ -1,5 +1,5 @@
 import { bassoon } from './bassoon/index.ts'
-import { chanter } from './chanter/index.ts'
+import { chanter, pipeChanter } from './chanter/index.ts'
 import { clarinet } from './clarinet/index.ts'
 import { flute } from './flute/index.ts'
 import { oboe } from './oboe/index.ts'
@@ -7,4 +7,13 @@ import { recorders } from './recorder/index.ts'
 import { saxophones } from './saxophone/index.ts'
 
 /** All instruments Halitus knows, in the order teachers list them; adding one is adding its folder and a line here. */
-export const INSTRUMENTS = [flute, clarinet, ...saxophones, oboe, bassoon, ...recorders, chanter] as const
+export const INSTRUMENTS = [
+  flute,
+  clarinet,
+  ...saxophones,
+  oboe,
+  bassoon,
+  ...recorders,
+  chanter,
+  pipeChanter,
+] as const

@@ -12,9 +12,9 @@ export const RECORDS = {
   note,
   setup,
   gauge,
-  tries,
   'long-tone': longTone,
   bend,
+  tries,
   move,
   target,
 } as const

@@ -1,5 +1,5 @@
 import { OutOfRange } from '../errors/index.ts'
-import { DAY_MS, dayOf, instantOf, plusDays } from '../time/index.ts'
+import { DAY_MS, dayInWords, dayOf, instantOf, plusDays } from '../time/index.ts'
 import { minutesPlayed, type Reed } from './reed.ts'
 
 /**
@@ -118,6 +118,6 @@ export function forecastStock(reeds: readonly Reed[], now: string, leadWeeks = 2
   const orderNow = weeksLeft <= leadWeeks
   const sentence = orderNow
     ? `About ${weeksLeft.toFixed(1)} weeks left: order now.`
-    : `About ${weeksLeft.toFixed(0)} weeks left at ${minutesPerWeek.toFixed(0)} min a week: order by ${orderBy}.`
+    : `About ${weeksLeft.toFixed(0)} weeks left at ${minutesPerWeek.toFixed(0)} min a week: order by ${dayInWords(orderBy)}.`
   return { ...base, weeksLeft, orderBy, orderNow, sentence }
 }

@@ -19,6 +19,7 @@ export {
   plusDays,
   plusMinutes,
   dayAfter,
+  dayInWords,
   mondayOf,
   wallClock,
   weekdayOf,

@@ -67,6 +67,23 @@ export const weekdayOf = (moment: Moment | Day): number => new Date(instantOf(da
 export const dayAfter = (day: Day, days: number): Day => dayOf(momentOf(instantOf(day) + days * DAY_MS))
 /** Monday of the week that a day lies in. */
 export const mondayOf = (day: Day): Day => dayAfter(day, 1 - weekdayOf(day))
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+]
+/** A day as one says it; day and month stay on one line. `dayInWords('2026-12-07') // '7 December'` */
+export const dayInWords = (day: Day): string =>
+  `${Number(day.slice(8, 10))}\u00a0${MONTHS[Number(day.slice(5, 7)) - 1]}`
 /** The same wall-clock time some days later; whole or parts of days. */
 export const plusDays = (moment: Moment, days: number): Moment => momentOf(instantOf(moment) + days * DAY_MS)
 /** The moment some minutes later. */

@@ -135,7 +135,7 @@ describe('values teachers agree on (common practice, no source)', () => {
 })
 
 describe('registry', () => {
-  it('knows all eleven with their transposition', () => {
+  it('knows them all with their transposition', () => {
     // Semitones: major second 2, major sixth 9, major ninth 14, octave and major sixth 21 (exact arithmetic).
     expect(Object.fromEntries(allInstruments().map((i) => [i.id, i.transposition]))).toMatchObject({
       flute: 0,
@@ -149,7 +149,7 @@ describe('registry', () => {
       'soprano-recorder': 12,
       'alto-recorder': 0,
     })
-    expect(allInstruments()).toHaveLength(11)
+    expect(allInstruments()).toHaveLength(12)
   })
   it('has the small-part pitches (common practice, no source)', () => {
     const alone = (id: string) => instrument(id).teaching.smallParts[0]?.concert

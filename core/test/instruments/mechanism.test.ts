@@ -153,6 +153,7 @@ describe('bores', () => {
       'soprano-recorder': 'all',
       'alto-recorder': 'all',
       chanter: 'odd',
+      'pipe-chanter': 'all',
     })
   })
   it('are measured along the tube, in order, within it', () => {

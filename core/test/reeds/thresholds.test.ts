@@ -205,7 +205,7 @@ describe('when to order', () => {
     expect(later.orderBy).toBe(expected)
     expect(days).toBeGreaterThan(6)
     expect(later.sentence).toBe(
-      `About ${weeks.toFixed(0)} weeks left at 50 min a week: order by ${expected}.`,
+      `About ${weeks.toFixed(0)} weeks left at 50 min a week: order by ${Number(expected.slice(8))}\u00a0${new Date(expected).toLocaleDateString('en-GB', { month: 'long', timeZone: 'UTC' })}.`,
     )
     // The lead itself is the threshold.
     expect(stock(50, weeks + 0.01).orderNow).toBe(true)

@@ -1,3 +1,5 @@
+import { useEventListener } from '@vueuse/core'
+
 /** Whether a key press belongs to a field and must not act as a shortcut. */
 export function isTyping(event: KeyboardEvent): boolean {
   if (event.ctrlKey || event.metaKey || event.altKey) return true
@@ -10,6 +12,27 @@ export function isTyping(event: KeyboardEvent): boolean {
 /** Whether Space or Enter on the focused thing already means something. */
 export const pressesButton = (event: KeyboardEvent) =>
   !!(event.target as HTMLElement | null)?.closest('button, a, [role="button"]')
+
+/**
+ * Lets shortcuts work after a tap: what was tapped by mouse or finger gives the focus back, so that Space, digits and
+ * letters mean what they mean everywhere. Who goes by keys keeps the focus.
+ */
+export function letKeysWork(): void {
+  let byPointer = false
+  useEventListener('pointerdown', () => (byPointer = true), { capture: true })
+  useEventListener('keydown', () => (byPointer = false), { capture: true })
+  const release = (event: Event) => {
+    const tapped = (event.target as HTMLElement | null)?.closest<HTMLElement>(
+      'button, a, summary, select, [role="button"], input[type="radio"], input[type="checkbox"]',
+    )
+    if (!byPointer || !tapped || tapped.closest('[role="dialog"]')) return
+    // A list that is just being opened keeps the focus until something is chosen.
+    if (tapped.tagName === 'SELECT' && event.type === 'click') return
+    tapped.blur()
+  }
+  useEventListener('click', release)
+  useEventListener('change', release)
+}
 
 export const KEYS: { keys: string; does: string }[] = [
   { keys: '1 – 7', does: 'Go to a stop of the lesson' },

@@ -105,8 +105,15 @@ const when = computed(() => {
 @media (max-width: 900px) {
   .zones,
   .zones.folded {
-    display: block;
+    display: flex;
+    flex-direction: column;
     overflow: auto;
+  }
+  .work {
+    order: -1;
+    overflow: visible;
+    flex: none;
+    padding: 16px 14px;
   }
   .needs,
   .noted {

@@ -111,4 +111,18 @@ const stops = computed(() =>
     grid-template-columns: repeat(7, 120px);
   }
 }
+@media (max-width: 700px) {
+  .line {
+    padding: 8px 8px 6px;
+    overflow: visible;
+    grid-template-columns: repeat(7, minmax(0, 1fr));
+  }
+  .number,
+  .said {
+    display: none;
+  }
+  .words b {
+    font-size: 12px;
+  }
+}
 </style>

@@ -138,4 +138,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   height: 100%;
   background: var(--ink);
 }
+@media (max-width: 700px) {
+  .tools {
+    flex-wrap: wrap;
+    height: auto;
+    gap: 6px 18px;
+    padding: 8px 14px;
+  }
+  .from {
+    width: 100%;
+    margin: 0;
+  }
+  .from label {
+    display: none;
+  }
+  .source {
+    flex: 1;
+    width: auto;
+    min-width: 0;
+  }
+}
 </style>

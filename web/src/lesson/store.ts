@@ -119,6 +119,10 @@ export const useLesson = defineStore('lesson', () => {
   const gate = computed(() =>
     inst.value ? gateOf(ofLearner(ofKind(entries.value, 'tries')), inst.value) : undefined,
   )
+  /** Whether the whole instrument was played already. */
+  const playedWhole = computed(() =>
+    ofLearner(entries.value).some((e) => e.kind === 'long-tone' || e.kind === 'move'),
+  )
   /** What stands on the line for a stop. */
   const said = (stage: Stage) =>
     stage === 'home'
@@ -265,6 +269,7 @@ export const useLesson = defineStore('lesson', () => {
     aim,
     aims,
     gate,
+    playedWhole,
     said,
     noted,
     setAim,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Button, Input, InputNumber } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import type { EntryRecord, ReedAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import {
   BREAK_IN_MINUTES,
@@ -12,8 +11,6 @@ import {
 } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
 import { dayName } from '@/base/words.ts'
-import CrowPanel from './CrowPanel.vue'
-import StrengthAdviser from './StrengthAdviser.vue'
 import { useReeds } from './store.ts'
 
 /** One learner's reeds for one instrument: which one today, how each is doing, when to order. */
@@ -23,10 +20,7 @@ const props = defineProps<{
   /** Minutes that “played” logs. */
   minutes: number
   /** What was measured with this learner, for the adviser. */
-  entries?: readonly EntryRecord[]
-  advice?: boolean
 }>()
-const emit = defineEmits<{ note: [text: string] }>()
 const reeds = useReeds()
 watch(
   () => props.learnerId,
@@ -213,38 +207,33 @@ async function add() {
     </p>
     <p v-if="!ordered.length" class="soft">No reed on the shelf yet. Add the first one.</p>
 
-    <form class="new" @submit.prevent="add">
-      <Input
-        v-model:value="fresh.name"
-        aria-label="Mark on the reed"
-        placeholder="Mark on the reed"
-        :maxlength="60"
-      />
-      <InputNumber
-        v-if="kind === 'single'"
-        v-model:value="fresh.strength"
-        aria-label="Strength"
-        :min="1"
-        :max="5"
-        :step="0.5"
-      />
-      <Input v-else v-model:value="fresh.strengthWords" aria-label="Strength in words" :maxlength="40" />
-      <Input v-model:value="fresh.maker" aria-label="Maker" placeholder="Maker" :maxlength="60" />
-      <Input v-model:value="fresh.cut" aria-label="Cut" placeholder="Cut" :maxlength="40" />
-      <Button html-type="submit" :disabled="!fresh.name.trim()">New reed</Button>
-    </form>
+    <details class="another" :open="!ordered.length">
+      <summary>Another reed</summary>
+      <form class="new" @submit.prevent="add">
+        <Input
+          v-model:value="fresh.name"
+          aria-label="Mark on the reed"
+          placeholder="Mark on the reed"
+          :maxlength="60"
+        />
+        <InputNumber
+          v-if="kind === 'single'"
+          v-model:value="fresh.strength"
+          aria-label="Strength"
+          :min="1"
+          :max="5"
+          :step="0.5"
+        />
+        <Input v-else v-model:value="fresh.strengthWords" aria-label="Strength in words" :maxlength="40" />
+        <Input v-model:value="fresh.maker" aria-label="Maker" placeholder="Maker" :maxlength="60" />
+        <Input v-model:value="fresh.cut" aria-label="Cut" placeholder="Cut" :maxlength="40" />
+        <Button html-type="submit" :disabled="!fresh.name.trim()">New reed</Button>
+      </form>
+    </details>
     <p class="caution">
       Reeds are personal: clean and dry between uses. A chipped or split reed is replaced; knives and files
       are the adult’s.
     </p>
-    <template v-if="advice">
-      <StrengthAdviser
-        v-if="kind === 'single'"
-        :strength="playing?.strength ?? today?.reed.strength ?? null"
-        :entries="entries ?? []"
-      />
-      <CrowPanel v-else-if="inst.reed" :reed="inst.reed" @note="(text) => emit('note', text)" />
-    </template>
   </div>
   <p v-else class="soft" role="status">Fetching the reeds …</p>
 </template>

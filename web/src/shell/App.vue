@@ -5,20 +5,25 @@ import { RouterLink, RouterView, useRoute } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import KeySheet from './KeySheet.vue'
 import Notices from './Notices.vue'
-import { isTyping } from '@/base/keys.ts'
+import { isTyping, letKeysWork } from '@/base/keys.ts'
+import { useTools } from '@/lesson/index.ts'
 import { libraryTheme } from '@/base/theme.ts'
 import { useAppearance } from '@/base/appearance.ts'
 
 const appearance = useAppearance()
 const route = useRoute()
 const keysShown = ref(false)
+const tools = useTools()
+const inLesson = computed(() => route.path.startsWith('/lessons/'))
+letKeysWork()
 const alone = computed(() => route.meta.alone === true)
 const theme = computed(() => libraryTheme(appearance.dark))
 
 watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'dark' : 'light'))
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (isTyping(event)) return
-  if (event.key === '?') keysShown.value = !keysShown.value
+  if (event.key === '?' && (keysShown.value || !isTyping(event))) keysShown.value = !keysShown.value
+  // In a lesson its own tools take this key.
+  if (event.key === 'p' && !isTyping(event) && tools.pulsing && !inLesson.value) void tools.togglePulse()
 })
 </script>
 
@@ -35,6 +40,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <RouterLink to="/settings">Settings</RouterLink>
         </nav>
         <span id="top-right" class="top-right"></span>
+        <button
+          v-if="tools.pulsing && !inLesson"
+          class="top-button"
+          type="button"
+          @click="tools.togglePulse()"
+        >
+          Stop the pulse
+        </button>
         <button
           class="top-button"
           type="button"
@@ -111,5 +124,22 @@ nav {
   height: 32px;
   padding: 0 10px;
   cursor: pointer;
+}
+@media (max-width: 700px) {
+  .top {
+    flex-wrap: wrap;
+    height: auto;
+    gap: 2px 14px;
+    padding: 6px 14px;
+  }
+  nav {
+    gap: 14px;
+  }
+  .top-right {
+    order: 9;
+    width: 100%;
+    margin: 0;
+    font-size: 14px;
+  }
 }
 </style>

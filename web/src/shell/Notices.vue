@@ -31,13 +31,12 @@ function undo(n: Notice) {
 <style scoped>
 .notices {
   position: fixed;
-  left: 50%;
-  bottom: 84px;
-  transform: translateX(-50%);
+  right: 20px;
+  bottom: 76px;
   display: grid;
   gap: 8px;
   z-index: 1100;
-  width: min(92vw, 620px);
+  width: min(92vw, 360px);
   pointer-events: none;
 }
 .notice {

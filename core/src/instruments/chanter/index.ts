@@ -1,7 +1,8 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { seatDepth } from '../gauges.ts'
-import type { Adjustment, Bore, Teaching } from '../types.ts'
+import type { Adjustment, Bore, SetupPhase, Teaching } from '../types.ts'
+import { apartStep, step } from '../steps.ts'
 import { CHANTER_SETUP } from './setup.ts'
 
 const TEACHING: Teaching = {
@@ -89,4 +90,87 @@ export const chanter = define({
   setup: CHANTER_SETUP,
   schools: EVERYBODYS,
   variations: [],
+})
+
+/** A cone from the reed to the sole; measures from memory. */
+const PIPE_BORE: Bore = {
+  mouth: 'reed',
+  startMm: 0,
+  endMm: 365,
+  profile: [
+    { atMm: 0, diameterMm: 3.5 },
+    { atMm: 30, diameterMm: 4.5 },
+    { atMm: 365, diameterMm: 21 },
+  ],
+  outline: [
+    { atMm: 0, diameterMm: 8 },
+    { atMm: 30, diameterMm: 24 },
+    { atMm: 300, diameterMm: 32 },
+    { atMm: 365, diameterMm: 60 },
+  ],
+  jointsMm: [30],
+  holes: [],
+  source: 'from memory',
+}
+
+/** What belongs to the practice chanter's own top and mouthpiece. */
+const TOP_ONLY = ['line', 'pressure', 'reed-lips', 'low-holes-open', 'dry', 'apart']
+
+const kept = (...phases: SetupPhase[]) =>
+  CHANTER_SETUP.filter((s) => phases.includes(s.phase) && !TOP_ONLY.includes(s.id))
+
+/** The same fingers and reed work an octave higher, on a cone; its pipes are another matter. */
+export const pipeChanter = define({
+  ...chanter,
+  id: 'pipe-chanter',
+  name: 'Pipe chanter',
+  // Its written A4 sounds at 466 to 480 Hz: a semitone higher and a little more.
+  transposition: 1,
+  bore: PIPE_BORE,
+  partials: [0.6, 0.9, 1, 0.9, 0.7, 0.5, 0.4, 0.3],
+  teaching: {
+    ...TEACHING,
+    embouchure: [
+      { point: 'Constant pressure from arm and lungs', listen: 'No pitch wave as the breath renews' },
+      { point: 'Fingers ready before the sound begins', listen: 'Low A steady from the first moment' },
+    ],
+  },
+  setup: [
+    ...kept('materials', 'reed', 'assembly'),
+    step(
+      'stock',
+      'assembly',
+      'Chanter firm in its stock',
+      'Hemp on the tenon turns with firm fingers; no whistle of air when the bag is filled.',
+      [
+        ['loose', 'Loose in the stock', 'It drops out while playing; the tone wavers.'],
+        ['tight', 'Forced in', 'The wood cracks; take a turn of hemp off.'],
+      ],
+      { caution: 'Very loud: distance, breaks and hearing protection; follow your local rules for noise.' },
+    ),
+    ...kept('hold'),
+    step(
+      'strike-in',
+      'hold',
+      'Pressure before the first note',
+      'Bag full, one firm strike, then the arm takes over from the breath.',
+      [
+        ['early', 'Chanter sounds early', 'Pressure comes too slowly.'],
+        ['chokes', 'High A chokes', 'Too much pressure, or the reed too weak.'],
+      ],
+      { caution: 'Dizzy or pressure in the head: stop, sit, breathe normally.' },
+    ),
+    apartStep('Chanter out of its stock with a straight turn; the reed is covered by its cap.', [
+      'reed-knocked',
+      'Reed knocked against the stock',
+      'Its blades split.',
+    ]),
+    step(
+      'dry',
+      'after',
+      'Cap on, everything dry',
+      'Moisture out of bag and stock, chanter dried, reed under its cap.',
+      [['shut-wet', 'Put away wet', 'Reed goes mouldy, hemp swells.']],
+    ),
+  ],
 })

@@ -4,7 +4,6 @@ import { computed, nextTick } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
 import { daysBetween } from '@halitus/core/time'
-import { ofLearner } from '@halitus/core/records'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
@@ -12,11 +11,8 @@ import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
 /** The whole instrument is proposed when the part is reliable, or was played already; the teacher may overrule. */
-const playedWhole = computed(() =>
-  ofLearner(lesson.entries).some((e) => ['long-tone', 'move'].includes(e.kind)),
-)
 const proposed = computed<'first' | 'full'>(() =>
-  playedWhole.value || !lesson.gate?.part ? 'full' : 'first',
+  lesson.playedWhole || !lesson.gate?.part ? 'full' : 'first',
 )
 const overruled = useDraft<'' | 'first' | 'full'>(() => `sequence.${lesson.answer?.lesson.id}`, '')
 const sequence = computed({
@@ -95,7 +91,7 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
         ]"
         label="Sequence"
       />
-      <span v-if="!playedWhole && lesson.gate" class="gate soft">{{ lesson.gate.why }}</span>
+      <span v-if="!lesson.playedWhole && lesson.gate" class="gate soft">{{ lesson.gate.why }}</span>
       <span class="count"
         ><b>{{ doneCount }}</b> of {{ steps.length }} looked at</span
       >

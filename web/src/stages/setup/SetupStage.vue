@@ -3,13 +3,14 @@ import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useDraft } from '@/base/drafts.ts'
 import { Stop, useLesson, useTools } from '@/lesson/index.ts'
+import IsItTheReed from '@/reeds/IsItTheReed.vue'
 import ReedShelf from '@/reeds/ReedShelf.vue'
 import Checklist from './Checklist.vue'
 import GaugePanel from './GaugePanel.vue'
 import PiecePanel from './PiecePanel.vue'
 import Views from '@/parts/Views.vue'
 
-type View = 'checklist' | 'gauge' | 'reed' | 'instrument'
+type View = 'checklist' | 'gauge' | 'reed' | 'advice' | 'instrument'
 const lesson = useLesson()
 const tools = useTools()
 const view = useDraft<View>(() => `setup.view.${lesson.answer?.lesson.id}`, 'checklist')
@@ -17,7 +18,12 @@ const reed = computed(() => lesson.inst?.reed ?? null)
 const views = computed(() => [
   { value: 'checklist' as View, label: 'Checklist' },
   { value: 'gauge' as View, label: 'Gauge' },
-  ...(reed.value ? [{ value: 'reed' as View, label: 'Reed' }] : []),
+  ...(reed.value
+    ? [
+        { value: 'reed' as View, label: 'Reeds' },
+        { value: 'advice' as View, label: 'Is it the reed?' },
+      ]
+    : []),
   { value: 'instrument' as View, label: 'Instrument' },
 ])
 /** Soaking and rest times are common practice; drying is chosen by Halitus. */
@@ -51,8 +57,12 @@ const timers = computed(() => [
       :learner-id="lesson.answer.learner.id"
       :instrument-id="lesson.answer.lesson.instrument"
       :minutes="lesson.answer.lesson.minutes"
+    />
+    <IsItTheReed
+      v-else-if="view === 'advice' && lesson.answer"
+      :learner-id="lesson.answer.learner.id"
+      :instrument-id="lesson.answer.lesson.instrument"
       :entries="lesson.entries"
-      advice
       @note="(text) => lesson.add('setup', 'note', { text })"
     />
     <PiecePanel

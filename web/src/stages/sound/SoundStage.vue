@@ -1,9 +1,14 @@
 <script setup lang="ts">
-import { Stop } from '@/lesson/index.ts'
+import { Stop, useLesson } from '@/lesson/index.ts'
 import { useParts } from '../parts.ts'
 import Views from '@/parts/Views.vue'
 
-const { kind, part, options } = useParts('sound')
+const lesson = useLesson()
+/** Who isn't through with the small parts begins there. */
+const { kind, part, options } = useParts(
+  'sound',
+  lesson.playedWhole || !lesson.gate?.part ? undefined : 'tries',
+)
 </script>
 
 <template>

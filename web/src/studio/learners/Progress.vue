@@ -85,9 +85,9 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           </p>
         </div>
         <Views
-          label="Instrument"
           v-if="answer.learner.instruments.length > 1"
           v-model="played"
+          label="Instrument"
           :options="answer.learner.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
         />
         <Button size="large" @click="adding = true">New lesson</Button>

@@ -7,17 +7,22 @@ import { useReeds } from '@/reeds/store.ts'
 const reeds = useReeds()
 const open = ref<string>()
 onMounted(() => void reeds.load())
+/** Who must order first comes first; who can’t be told comes last, by name. */
+const urgency = (s: { stock: { orderNow: boolean; orderBy: string | null } }) =>
+  s.stock.orderNow ? '0' : (s.stock.orderBy ?? '9')
 const shelves = computed(() =>
-  (reeds.shelves ?? []).map((s) => {
-    const best = s.reeds.find((r) => r.id === s.rotation[0]?.reedId)
-    return {
-      ...s,
-      key: `${s.learner.id} ${s.instrument}`,
-      best,
-      reason: s.rotation[0]?.reason ?? '',
-      playable: s.reeds.filter((r) => r.state !== 'retired').length,
-    }
-  }),
+  [...(reeds.shelves ?? [])]
+    .sort((a, b) => urgency(a).localeCompare(urgency(b)))
+    .map((s) => {
+      const best = s.reeds.find((r) => r.id === s.rotation[0]?.reedId)
+      return {
+        ...s,
+        key: `${s.learner.id} ${s.instrument}`,
+        best,
+        reason: s.rotation[0]?.reason ?? '',
+        playable: s.reeds.filter((r) => r.state !== 'retired').length,
+      }
+    }),
 )
 const shown = computed(() => shelves.value.find((s) => s.key === open.value))
 function close() {
