@@ -25,6 +25,7 @@ for (const folder of asked.length ? asked : all) {
   console.log(`\n${folder}`)
   spawnSync(join(root, 'node_modules', '.bin', 'stryker'), ['run', options], {
     cwd: root,
+    env: { ...process.env, MUTATE: '1' },
     stdio: ['ignore', process.env.MUTATE_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
   })
 }
