@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { Button, Input, InputNumber } from 'ant-design-vue'
+import { Button, Input } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
+import type { ReedAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import {
   BREAK_IN_MINUTES,
@@ -10,6 +11,7 @@ import {
   type ReedState,
 } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
+import Quantity from '@/parts/Quantity.vue'
 import { dayName } from '@/base/words.ts'
 import { useReeds } from './store.ts'
 
@@ -216,13 +218,15 @@ async function add() {
           placeholder="Mark on the reed"
           :maxlength="60"
         />
-        <InputNumber
+        <Quantity
           v-if="kind === 'single'"
-          v-model:value="fresh.strength"
-          aria-label="Strength"
+          id="reed-strength"
+          :model-value="fresh.strength ?? 2"
+          label="Strength"
           :min="1"
           :max="5"
           :step="0.5"
+          @update:model-value="(n) => (fresh.strength = n)"
         />
         <Input v-else v-model:value="fresh.strengthWords" aria-label="Strength in words" :maxlength="40" />
         <Input v-model:value="fresh.maker" aria-label="Maker" placeholder="Maker" :maxlength="60" />

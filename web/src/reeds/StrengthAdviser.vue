@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { Button, InputNumber } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { EntryRecord } from '@halitus/core/contract'
 import { advise, SYMPTOMS, type ReedCase } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
+import Quantity from '@/parts/Quantity.vue'
 import { factsOf } from '@halitus/core/records'
 
 /** Is it the reed? Symptoms are tapped; the evidence stands beside each opinion. */
@@ -54,13 +55,13 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
     </div>
     <div class="kit">
       <label for="a-strength">Strength now</label>
-      <InputNumber
+      <Quantity
         id="a-strength"
-        v-model:value="strength"
+        :model-value="strength ?? 2"
         :min="1"
         :max="5"
         :step="0.5"
-        style="width: 80px"
+        @update:model-value="(n) => (strength = n)"
       />
       <label for="a-tip">Tip</label>
       <Choice id="a-tip" v-model="tip" :options="words(['close', 'medium', 'open'] as const)" />

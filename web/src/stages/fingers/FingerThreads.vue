@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed } from 'vue'
 import type { FingerSystem, TouchId } from '@halitus/core/instruments'
 import type { Move } from '@halitus/core/fingering'
@@ -8,7 +9,9 @@ const props = defineProps<{ system: FingerSystem; move: Move }>()
 const offsets = defineModel<Record<TouchId, number>>({ required: true })
 
 const REACH_MS = 120
-const WIDTH = 340
+/** On a phone the threads are shorter, so that what is written stays readable. */
+const narrow = useMediaQuery('(max-width: 700px)')
+const WIDTH = computed(() => (narrow.value ? 236 : 340))
 const LABEL = 178
 const ROW = computed(() => Math.max(16, Math.min(24, 176 / Math.max(1, rows.value.length))))
 const rows = computed(() => {
@@ -17,7 +20,7 @@ const rows = computed(() => {
     .filter((t) => press.includes(t.id) || lift.includes(t.id))
     .map((t) => ({ id: t.id, name: t.name, presses: press.includes(t.id), offset: offsets.value[t.id] ?? 0 }))
 })
-const x = (ms: number) => LABEL + WIDTH / 2 + (ms / REACH_MS) * (WIDTH / 2 - 30)
+const x = (ms: number) => LABEL + WIDTH.value / 2 + (ms / REACH_MS) * (WIDTH.value / 2 - 30)
 
 function set(id: TouchId, ms: number) {
   const value = Math.round(Math.max(-REACH_MS, Math.min(REACH_MS, ms)) / 5) * 5
@@ -30,8 +33,8 @@ function pull(id: TouchId, event: PointerEvent) {
   knot.setPointerCapture(event.pointerId)
   const move = (e: PointerEvent) => {
     const box = svg.getBoundingClientRect()
-    const px = ((e.clientX - box.left) / box.width) * (LABEL + WIDTH)
-    set(id, ((px - LABEL - WIDTH / 2) / (WIDTH / 2 - 30)) * REACH_MS)
+    const px = ((e.clientX - box.left) / box.width) * (LABEL + WIDTH.value)
+    set(id, ((px - LABEL - WIDTH.value / 2) / (WIDTH.value / 2 - 30)) * REACH_MS)
   }
   const done = () => {
     knot.removeEventListener('pointermove', move)

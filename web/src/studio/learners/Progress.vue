@@ -165,7 +165,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           </ul>
         </section>
       </div>
-      <NewLesson v-model:open="adding" :learner-id="id" />
+      <NewLesson v-model:open="adding" :learner-id="id" :shown="played" />
     </template>
     <p v-else-if="failed" class="caution" role="alert">{{ failed }}</p>
     <p v-else class="soft" role="status">Fetching the history …</p>

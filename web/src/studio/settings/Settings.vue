@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Input, InputNumber } from 'ant-design-vue'
+import { Button, Input } from 'ant-design-vue'
 import { onMounted, reactive, ref } from 'vue'
 import type { StudioFile } from '@halitus/core/contract'
 import { allSchools } from '@halitus/core/instruments'
@@ -7,6 +7,7 @@ import { api } from '@/api/index.ts'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useListening } from '@/listening/index.ts'
 import { useNotices } from '@/base/notices.ts'
+import Quantity from '@/parts/Quantity.vue'
 
 const notices = useNotices()
 const listening = useListening()
@@ -66,7 +67,7 @@ async function upload(event: Event) {
         <label for="s-place">Place</label>
         <Input id="s-place" v-model:value="form.place" :maxlength="200" />
         <label for="s-a4">A4, Hz</label>
-        <InputNumber id="s-a4" v-model:value="form.a4Hz" :min="392" :max="494" :step="0.5" />
+        <Quantity id="s-a4" v-model="form.a4Hz" :min="392" :max="494" :step="0.1" unit="Hz" />
       </div>
       <details class="schools">
         <summary>

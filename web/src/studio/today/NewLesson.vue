@@ -8,7 +8,7 @@ import Choice from '@/parts/Choice.vue'
 import { localNow } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 
-const props = defineProps<{ learnerId?: string | undefined }>()
+const props = defineProps<{ learnerId?: string | undefined; shown?: InstrumentId | undefined }>()
 const open = defineModel<boolean>('open', { required: true })
 const studio = useStudio()
 const router = useRouter()
@@ -27,7 +27,12 @@ watch(open, (now) => {
   startsAt.value = toTheMinute()
   problem.value = ''
 })
-watch(chosen, (learner) => (played.value = learner?.instruments[0]), { immediate: true })
+watch(
+  [chosen, () => props.shown],
+  ([learner, shown]) =>
+    (played.value = learner?.instruments.find((i) => i === shown) ?? learner?.instruments[0]),
+  { immediate: true },
+)
 
 async function add() {
   if (!learnerId.value || !played.value) {
