@@ -240,10 +240,13 @@ test('the studio goes out as a file and comes back', async ({ page }) => {
 
 test('a new learner is added from the form, which says what is wrong', async ({ page }) => {
   await page.goto('/learners?new')
+  await expect(page.getByLabel('Name')).toBeFocused()
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('Write a name.')
   await page.getByLabel('Name').fill('Tobiah Marr')
   await page.getByLabel('Year of birth').fill('2013')
+  await page.getByLabel('Year of birth').press('Enter')
+  await expect(page.getByRole('alert')).toContainText('Choose an instrument.')
   await page.getByLabel('Flute', { exact: true }).check()
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Tobiah Marr' })).toBeVisible()
@@ -282,6 +285,24 @@ test('a tap answers at once on a slow network', async ({ page }) => {
   await page.keyboard.press('Space')
   await page.keyboard.press('Space')
   await expect(page.getByText('2 of 16 looked at')).toBeVisible({ timeout: 1500 })
+})
+
+test('Back closes a form, ? closes the keys, and the pulse can be stopped everywhere', async ({ page }) => {
+  await page.goto('/learners')
+  await page.getByRole('button', { name: 'New learner' }).click()
+  await expect(page.getByLabel('Name')).toBeVisible()
+  await page.goBack()
+  await expect(page.getByLabel('Name')).toBeHidden()
+  await expect(page.getByRole('heading', { name: 'Learners' })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByText('Pulse on and off')).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByText('Pulse on and off')).toBeHidden()
+  await page.goto(`${UNTOUCHED}/breath`)
+  await page.getByRole('button', { name: 'pulse', exact: false }).first().click()
+  await page.getByRole('link', { name: 'Learners' }).click()
+  await page.getByRole('button', { name: 'Stop the pulse' }).click()
+  await expect(page.getByRole('button', { name: 'Stop the pulse' })).toHaveCount(0)
 })
 
 test('two tabs on one plan: neither text is lost', async ({ context }) => {

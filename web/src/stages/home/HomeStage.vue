@@ -132,7 +132,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
     </p>
     <p v-else-if="changed" class="soft">Changed here, not saved yet.</p>
     <ol class="rows">
-      <li v-for="row in rows" :key="row.id" class="row">
+      <li v-for="row in rows" :key="row.id" class="row" :class="{ wide: !row.notes.length }">
         <div class="what">
           <h3>{{ row.title }}</h3>
           <Input
@@ -144,7 +144,12 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
           />
           <p class="soft">{{ row.aim }}</p>
         </div>
-        <CardNotes v-if="lesson.inst" :inst="lesson.inst" :notes="row.notes" class="notes" />
+        <CardNotes
+          v-if="lesson.inst && row.notes.length"
+          :inst="lesson.inst"
+          :notes="row.notes"
+          class="notes"
+        />
         <div class="minutes">
           <InputNumber
             :value="row.minutes"
@@ -211,6 +216,9 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
   align-items: center;
   border-top: 1px solid var(--line);
   padding: 9px 0;
+}
+.row.wide {
+  grid-template-columns: 1fr auto;
 }
 .minutes {
   white-space: nowrap;

@@ -15,6 +15,7 @@ import {
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { ATTITUDE } from '@halitus/core/schools'
 import { api, ApiError } from '@/api/index.ts'
+import { focusOnOpen } from '@/base/focus.ts'
 import Choice from '@/parts/Choice.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
@@ -22,6 +23,7 @@ import { useStudio } from '../store.ts'
 /** A new learner, or one that is there already and is changed. */
 const props = defineProps<{ learner?: LearnerRecord | undefined }>()
 const open = defineModel<boolean>('open', { required: true })
+focusOnOpen(open, 'l-name')
 const studio = useStudio()
 const router = useRouter()
 const empty = () => ({

@@ -4,12 +4,14 @@ import { InputNumber, Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
+import { focusOnOpen } from '@/base/focus.ts'
 import Choice from '@/parts/Choice.vue'
 import { localNow } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 
 const props = defineProps<{ learnerId?: string | undefined; shown?: InstrumentId | undefined }>()
 const open = defineModel<boolean>('open', { required: true })
+focusOnOpen(open, 'lesson-learner')
 const studio = useStudio()
 const router = useRouter()
 const learnerId = ref(props.learnerId)
