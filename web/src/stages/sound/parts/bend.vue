@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { centsBetween, heardNote } from '@halitus/core/pitch'
-import { bendRange, type EntryData } from '@halitus/core/records'
+import { bendRange } from '@halitus/core/records'
 import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import AfterTake from '../AfterTake.vue'
 import TakeHead from '../TakeHead.vue'
+import { useShownTake } from '../take.ts'
 
 /** The small part alone: settle, bend the pitch down and back up; how far it went is how free the mouth is. */
 const lesson = useLesson()
@@ -18,17 +19,7 @@ const part = ref(all.value.at(-1)?.data.part ?? parts.value[0]?.id ?? '')
 const chosen = computed(() => parts.value.find((p) => p.id === part.value))
 const aim = computed(() => lesson.aim('bend', part.value))
 
-const heard = ref<{ id?: string; data: EntryData['bend']; provenance: string }>()
-const shown = computed(() => {
-  if (listening.busy) return undefined
-  if (heard.value) return heard.value
-  const own = lesson.ofKind(lesson.own, 'bend').findLast((e) => e.data.part === part.value)
-  return own && !listening.problem ? own : undefined
-})
-function forget() {
-  heard.value = undefined
-  listening.clear()
-}
+const { shown, keep, begin, forget } = useShownTake('bend', (d) => d.part === part.value)
 const whole = (x: number) => Math.round(x) || 0
 
 const take = (): Take | undefined =>
@@ -49,9 +40,7 @@ const take = (): Take | undefined =>
         highCents: whole(bend.highCents),
         aimCents: aim.value?.value ?? 0,
       }
-      heard.value = { data, provenance }
-      const saved = await lesson.add('sound', 'bend', data, provenance)
-      if (saved) heard.value = { data, provenance, id: saved.id }
+      await keep(data, provenance)
       return undefined
     },
   }
@@ -100,7 +89,7 @@ const x = (cents: number) => W / 2 + (cents / reach.value) * (W / 2 - 30)
       :note="settled?.concert"
       :cents="settled?.cents"
       :take="take"
-      @begins="heard = undefined"
+      @begins="begin"
     >
       <template #choose>
         <label for="bend-part">Part</label>

@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
-import { judgeTone, noteKey, ofLearner, STEADY_CENTS, type EntryData } from '@halitus/core/records'
+import { judgeTone, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -10,6 +10,7 @@ import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import AfterTake from '../AfterTake.vue'
 import TakeHead from '../TakeHead.vue'
+import { useShownTake } from '../take.ts'
 import { entryOf, keptCurves, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
@@ -31,14 +32,7 @@ const lastReal = ofLearner(all.value).at(-1)
 const written = ref(noteKey(lastReal?.data.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
 const aim = computed(() => lesson.aim('long-tone', written.value))
 
-/** The tone that is shown: the one just heard, or after coming back the last of this lesson. */
-const heard = ref<{ id?: string; data: EntryData['long-tone']; provenance: string }>()
-const shown = computed(() => {
-  if (listening.busy) return undefined
-  if (heard.value) return heard.value
-  const own = lesson.ofKind(lesson.own, 'long-tone').at(-1)
-  return own && !listening.problem ? own : undefined
-})
+const { shown, keep, begin, forget } = useShownTake('long-tone')
 const before = computed(() => {
   const now = shown.value
   return (
@@ -61,10 +55,8 @@ const take = (): Take | undefined =>
       const aimS = (note: string) => lesson.aim('long-tone', noteKey(note))?.value ?? 4
       const data = entryOf(measurement, inst, aimS)
       if (typeof data === 'string') return data
-      heard.value = { data, provenance }
       written.value = noteKey(data.written)
-      const saved = await lesson.add('sound', 'long-tone', data, provenance)
-      if (saved) heard.value = { data, provenance, id: saved.id }
+      await keep(data, provenance)
       return undefined
     },
   }
@@ -96,10 +88,6 @@ const verdict = computed(() =>
 const nextAim = computed(() =>
   shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
 )
-function forget() {
-  heard.value = undefined
-  listening.clear()
-}
 const setAim = (by: number) =>
   nextAim.value &&
   lesson.setAim(
@@ -118,7 +106,7 @@ const setAim = (by: number) =>
     :note="shown?.data.written ?? listening.note?.written"
     :cents="shown?.data.cents ?? listening.note?.cents"
     :take="take"
-    @begins="heard = undefined"
+    @begins="begin"
   >
     <template #choose>
       <label for="tone-note">{{ listening.source === 'player' ? 'Simulated player plays' : 'Note' }}</label>

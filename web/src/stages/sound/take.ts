@@ -1,0 +1,44 @@
+import { computed, ref } from 'vue'
+import type { Provenance } from '@halitus/core/contract'
+import type { EntryData, EntryKind } from '@halitus/core/records'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening } from '@/listening/index.ts'
+
+/** What was heard last, with the entry that it became. */
+export interface Heard<K extends EntryKind> {
+  id?: string
+  data: EntryData[K]
+  provenance: string
+}
+
+/**
+ * Which take of a kind is shown: the one just heard, or after coming back the last of this lesson; none while something is
+ * heard, or when a take failed.
+ * @param belongs which of the lesson's entries are meant
+ */
+export function useShownTake<K extends EntryKind>(
+  kind: K,
+  belongs: (data: EntryData[K]) => boolean = () => true,
+) {
+  const lesson = useLesson()
+  const listening = useListening()
+  const heard = ref<Heard<K>>()
+  const shown = computed((): Heard<K> | undefined => {
+    if (listening.busy) return undefined
+    if (heard.value) return heard.value as Heard<K>
+    const own = lesson.ofKind(lesson.own, kind).findLast((e) => belongs(e.data as EntryData[K]))
+    return own && !listening.problem ? (own as unknown as Heard<K>) : undefined
+  })
+  /** Shows a take and keeps it. */
+  async function keep(data: EntryData[K], provenance: Provenance) {
+    heard.value = { data, provenance } as never
+    const saved = await lesson.add('sound', kind, data, provenance)
+    if (saved) heard.value = { data, provenance, id: saved.id } as never
+  }
+  const begin = () => (heard.value = undefined)
+  function forget() {
+    begin()
+    listening.clear()
+  }
+  return { shown, keep, begin, forget }
+}
