@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { useOutbox } from '@/api/index.ts'
 import { useLesson } from '@/lesson/index.ts'
 import LessonLine from '@/lesson/LessonLine.vue'
 import NeedsNow from '@/lesson/NeedsNow.vue'
@@ -212,6 +213,78 @@ describe('home and the learner’s card', () => {
     await house.settle()
     expect(card.find('.caution').text()).toBe('Sore: lower lip')
     for (const w of [home, card]) w.unmount()
+  })
+  it('keeps changes over leaving, brings them back after composing anew, and offers both after a conflict', async () => {
+    const lesson = await openLesson('casimir-odell')
+    let home = await house.mount(HomeStage)
+    await button(home, 'Compose the card').trigger('click')
+    await house.settle()
+    const amount = () => home.findAll('.row input')[0]!.element as HTMLInputElement
+    await home.findAll('.row input')[0]!.setValue('changed by hand')
+    expect(button(home, 'Save changes').attributes('disabled')).toBeUndefined()
+    // Leaving and coming back.
+    home.unmount()
+    home = await house.mount(HomeStage)
+    expect(amount().value).toBe('changed by hand')
+    expect(home.text()).toContain('Changed here, not saved yet.')
+    // Composing anew overwrites it, and can be undone.
+    await button(home, 'Compose anew from today').trigger('click')
+    await house.settle()
+    expect(amount().value).not.toBe('changed by hand')
+    await useNotices().list.at(-1)!.undo!()
+    await house.settle()
+    expect(amount().value).toBe('changed by hand')
+    // Somebody saves another card meanwhile.
+    const card = lesson.answer!.card!
+    await fetch(`/api/cards/${card.id}`, {
+      method: 'PATCH',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        version: card.version,
+        sessions: 3,
+        listenFor: 'theirs',
+        rows: card.rows.slice(0, 1),
+      }),
+    })
+    await lesson.refresh()
+    await house.settle()
+    expect(home.find('[role="alert"]').text()).toContain('changed elsewhere meanwhile')
+    expect(amount().value).toBe('changed by hand')
+    await button(home, 'Keep mine').trigger('click')
+    await house.settle()
+    expect(home.find('[role="alert"]').exists()).toBe(false)
+    expect(lesson.answer!.card!.rows[0]!.amount).toBe('changed by hand')
+    expect(lesson.answer!.card!.listenFor).not.toBe('theirs')
+    home.unmount()
+  })
+  it('is ticked and reported on while the server is away, and sent when it is back', async () => {
+    const lesson = await openLesson('ottoline-brask')
+    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id } })
+    const outbox = useOutbox()
+    const real = globalThis.fetch
+    vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
+    const box = () => card.findAll('.box').find((b) => b.text() !== '✓')!
+    const label = box().attributes('aria-label')
+    const before = card.findAll('.box[aria-pressed="true"]').length
+    await box().trigger('click')
+    await button(card, 'Dizzy').trigger('click')
+    await button(card, 'Tell the teacher').trigger('click')
+    await outbox.flush()
+    await house.settle()
+    expect(label).toBeDefined()
+    expect(card.findAll('.box[aria-pressed="true"]')).toHaveLength(before + 1)
+    expect(card.findAll('.caution').at(-1)!.text()).toBe('Dizzy')
+    expect(outbox.late).toBe(2)
+    vi.stubGlobal('fetch', real)
+    await outbox.flush()
+    await house.settle()
+    expect(outbox.late).toBe(0)
+    expect(card.findAll('.box[aria-pressed="true"]')).toHaveLength(before + 1)
+    card.unmount()
+    const again = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id } })
+    expect(again.findAll('.box[aria-pressed="true"]')).toHaveLength(before + 1)
+    expect(again.findAll('.caution').at(-1)!.text()).toBe('Dizzy')
+    again.unmount()
   })
   it('says when a card isn’t there', async () => {
     const card = await house.mount(LearnersCard, { props: { id: 'nothing' } })

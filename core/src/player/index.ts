@@ -5,5 +5,5 @@
  * perform({ instrument: 'flute', written: 'A4', lengthS: 1, leadS: 0, tailS: 0 }, 8000).length // 8000
  */
 export { perform, type Performance } from './player.ts'
-export { PRESETS, type Preset } from './presets.ts'
+export { presetOn, PRESETS, type Preset } from './presets.ts'
 export { seeded, seedOf, type Random } from './random.ts'

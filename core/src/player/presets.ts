@@ -1,3 +1,4 @@
+import type { Instrument } from '../instruments/index.ts'
 import type { Performance } from './player.ts'
 
 export interface Preset {
@@ -14,6 +15,7 @@ export const PRESETS: readonly [Preset, ...Preset[]] = [
     performance: { unsteadyCents: 3, breathDb: -42, start: 'tongue' },
   },
   {
+    // Told for reeds, which go flat when loud; on flute and recorder it is the other way about: see `presetOn`.
     id: 'sags',
     name: 'Pitch moves with loudness',
     performance: { dynamics: 'swell', rangeDb: 16, sagCents: -18, unsteadyCents: 3, breathDb: -40 },
@@ -36,3 +38,13 @@ export const PRESETS: readonly [Preset, ...Preset[]] = [
   },
   { id: 'no-note', name: 'Only air, no note', performance: { peak: 0.0001, breathDb: 50 } },
 ]
+
+/**
+ * A preset as it sounds on an instrument: pitch follows loudness the instrument's own way.
+ * @example presetOn(PRESETS[1], flute).sagCents // 18: sharp when loud
+ */
+export function presetOn(preset: Preset, inst: Instrument): Preset['performance'] {
+  const { sagCents } = preset.performance
+  if (sagCents === undefined || inst.teaching.loudTendency === 'flat') return preset.performance
+  return { ...preset.performance, sagCents: -sagCents }
+}

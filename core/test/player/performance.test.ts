@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { instrument } from '@halitus/core/instruments'
 import { centsBetween, hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { perform, type Performance } from '@halitus/core/player'
+import { perform, presetOn, PRESETS, type Performance } from '@halitus/core/player'
 import { trackPitch, type Track } from '@halitus/core/sound'
 
 /** What is asked of the player is heard again in short tones; every expected number is exact arithmetic. */
@@ -139,6 +139,25 @@ describe('loudness does what it is told', () => {
     const breath = both.map((s, i) => s - tone[i]!)
     expect(rms(breath, 4000, 9000)).toBeCloseTo(0.05, 2)
     expect(20 * Math.log10(rms(breath, 4000, 9000) / 0.5)).toBeCloseTo(-20, 0)
+  })
+})
+
+describe('a preset on an instrument', () => {
+  const sags = PRESETS.find((p) => p.id === 'sags')!
+  it.each([
+    // Loud is flat on reeds, sharp on flute and recorder (common practice, no source).
+    ['clarinet', -18],
+    ['oboe', -18],
+    ['flute', 18],
+    ['alto-recorder', 18],
+  ])('goes the %s’s own way when loud: %i cents', (id, cents) =>
+    expect(presetOn(sags, instrument(id)).sagCents).toBe(cents),
+  )
+  it('changes nothing else', () => {
+    const { sagCents: _, ...rest } = sags.performance
+    expect(presetOn(sags, instrument('flute'))).toMatchObject(rest)
+    const steady = PRESETS[0]
+    expect(presetOn(steady, instrument('flute'))).toEqual(steady.performance)
   })
 })
 

@@ -2,8 +2,9 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
-import { PRESETS, type Performance } from '@halitus/core/player'
+import { presetOn, PRESETS, type Performance } from '@halitus/core/player'
 import { median, untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
 import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
 import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
@@ -100,7 +101,7 @@ export const useListening = defineStore('listening', () => {
       else {
         const preset = PRESETS.find((p) => p.id === presetId.value) ?? PRESETS[0]
         const performance = {
-          ...preset.performance,
+          ...presetOn(preset, instrument(what.instrument)),
           ...what.performance,
           instrument: what.instrument,
           written: what.written,

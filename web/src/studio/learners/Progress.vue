@@ -13,6 +13,7 @@ import { capital, clock, dayName } from '@/base/words.ts'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
 import Views from '@/parts/Views.vue'
+import { useAsked } from '@/base/asked.ts'
 
 const props = defineProps<{ id: string }>()
 /** The chart library comes when there is something to draw. */
@@ -21,7 +22,7 @@ const studio = useStudio()
 const answer = ref<LearnerAnswer>()
 const failed = ref('')
 const played = ref<InstrumentId>()
-const adding = ref(false)
+const adding = useAsked('lesson')
 
 watch(
   () => props.id,
