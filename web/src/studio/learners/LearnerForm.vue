@@ -162,7 +162,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
         <Choice id="l-regular" v-model="weekday" :options="regularWords" />
         <template v-if="form.regular">
           <label for="l-time">at</label>
-          <input id="l-time" v-model="form.regular.time" type="time" class="time" />
+          <input id="l-time" v-model="form.regular.time" type="time" class="clock-field" />
           <label for="l-long">for</label>
           <InputNumber id="l-long" v-model:value="form.regular.minutes" :min="5" :max="180" /> min
           <Choice
@@ -204,15 +204,6 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   flex-wrap: wrap;
   gap: 8px;
   align-items: center;
-}
-.time {
-  font: inherit;
-  color: inherit;
-  background: var(--surface);
-  height: 38px;
-  padding: 0 8px;
-  border: 1px solid var(--soft);
-  border-radius: var(--radius);
 }
 .instruments {
   display: grid;

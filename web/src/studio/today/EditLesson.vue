@@ -60,7 +60,7 @@ async function remove() {
   <Modal :open="!!lesson" :title="`${name}: lesson`" :footer="null" @cancel="emit('close')">
     <form v-if="lesson" class="form" @submit.prevent="move">
       <label for="edit-when">Begins</label>
-      <input id="edit-when" v-model="startsAt" type="datetime-local" class="when" autofocus />
+      <input id="edit-when" v-model="startsAt" type="datetime-local" class="clock-field" autofocus />
       <label for="edit-minutes">Minutes</label>
       <InputNumber id="edit-minutes" v-model:value="minutes" :min="5" :max="180" decimal-separator="," />
       <p class="acts">
@@ -83,15 +83,6 @@ async function remove() {
   grid-template-columns: 80px 1fr;
   gap: 12px;
   align-items: center;
-}
-.when {
-  font: inherit;
-  color: inherit;
-  background: var(--surface);
-  height: 40px;
-  padding: 0 10px;
-  border: 1px solid var(--soft);
-  border-radius: var(--radius);
 }
 .acts,
 .hint {

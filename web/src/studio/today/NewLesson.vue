@@ -72,7 +72,7 @@ async function add() {
         :options="chosen?.instruments.map((i) => ({ value: i, label: instrument(i).name })) ?? []"
       />
       <label for="lesson-when">Begins</label>
-      <input id="lesson-when" v-model="startsAt" type="datetime-local" class="when" />
+      <input id="lesson-when" v-model="startsAt" type="datetime-local" class="clock-field" />
       <label for="lesson-minutes">Minutes</label>
       <InputNumber id="lesson-minutes" v-model:value="minutes" :min="5" :max="180" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -87,15 +87,6 @@ async function add() {
   grid-template-columns: 100px 1fr;
   gap: 12px;
   align-items: center;
-}
-.when {
-  font: inherit;
-  color: inherit;
-  background: var(--surface);
-  height: 40px;
-  padding: 0 10px;
-  border: 1px solid var(--soft);
-  border-radius: var(--radius);
 }
 .problem {
   grid-column: 2;
