@@ -34,6 +34,16 @@ describe('what is kept of a measurement', () => {
   })
   it('is a sentence when there is no note, or one that the instrument doesn’t have', () => {
     expect(entryOf({ ...measured(), tone: undefined }, clarinet, () => 4)).toBe('No note heard.')
+    // A tone counts from one second, by the tenth that is shown; talk leaves shorter pitches.
+    const tone = measured().tone!
+    const lasting = (lengthS: number) =>
+      entryOf({ ...measured(), tone: { ...tone, lengthS } }, clarinet, () => 4)
+    expect(lasting(0.1)).toBe(
+      'No tone heard that lasts a second: the longest pitch stayed for 0.1 s. Not kept.',
+    )
+    expect(lasting(0.94)).toContain('stayed for 0.9 s')
+    expect(lasting(0.95)).toMatchObject({ lengthS: 1 })
+    expect(lasting(1)).toMatchObject({ lengthS: 1 })
     const low = measured({ instrument: 'bassoon', written: 'C2', lengthS: 2 })
     expect(entryOf(low, clarinet, () => 4)).toContain('outside the clarinet')
   })

@@ -2,6 +2,7 @@ import type { EntryData } from '@halitus/core/contract'
 import { writtenNote, type Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, midiOfHz, parseNote } from '@halitus/core/pitch'
 import { judgeTone, TELLING_DB, toneWords } from '@halitus/core/records'
+import { TONE_RULE } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
 
@@ -27,6 +28,9 @@ export function entryOf(
 ): ToneEntry | string {
   const tone = m.tone
   if (!tone) return 'No note heard.'
+  // A cough, a chair, a word: none of them stays on one pitch for a second.
+  if (round(tone.lengthS) < TONE_RULE.countsFromS)
+    return `No tone heard that lasts a second: the longest pitch stayed for ${round(tone.lengthS).toFixed(1)} s. Not kept.`
   try {
     writtenNote(inst, tone.written)
   } catch (error) {
