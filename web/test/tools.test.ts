@@ -70,6 +70,9 @@ const rung = (times: number) => vi.waitFor(() => expect(asked.rings).toBe(times)
 describe('timers', () => {
   it('run side by side and ring once each, softly, when they are over', async () => {
     const tools = useTools()
+    // The pulse on and off: from here on the sound library is there, however slowly this machine loads it.
+    await tools.togglePulse()
+    await tools.togglePulse()
     tools.startTimer('Soak a side', 30)
     tools.startTimer('Rest', 180)
     expect(tools.runningTimers.map((t) => `${t.name} ${t.left}`)).toEqual(['Soak a side 0:30', 'Rest 3:00'])
