@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { ref } from 'vue'
-import { forgetOldDrafts, useDraft } from '@/base/drafts.ts'
+import { nextTick, ref } from 'vue'
+import { forgetOldDrafts, useDraft, useFormDraft } from '@/base/drafts.ts'
 
 beforeEach(() => localStorage.clear())
 
@@ -25,6 +25,12 @@ describe('a draft', () => {
     expect(tally.value).toEqual({ spoke: 0, tries: 0 })
     about.value = 'a'
     expect(tally.value).toEqual({ spoke: 3, tries: 4 })
+  })
+  it('of a form keeps every field', async () => {
+    const form = useFormDraft('reed.p', { name: '', strength: 2 })
+    form.value.name = 'Anchor'
+    await nextTick()
+    expect(useFormDraft('reed.p', { name: '', strength: 2 }).value).toEqual({ name: 'Anchor', strength: 2 })
   })
   it('is shown empty when what was kept can’t be read', () => {
     localStorage.setItem('halitus.draft.x', '{')

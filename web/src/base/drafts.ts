@@ -1,4 +1,4 @@
-import { computed, ref, toValue, watch, type MaybeRefOrGetter, type WritableComputedRef } from 'vue'
+import { computed, ref, toValue, watch, type MaybeRefOrGetter, type Ref, type WritableComputedRef } from 'vue'
 
 const PREFIX = 'halitus.draft.'
 /** What nobody came back to for this long is forgotten. */
@@ -51,4 +51,13 @@ export function useDraft<T>(key: MaybeRefOrGetter<string>, empty: T): WritableCo
       }
     },
   })
+}
+
+/** A small form as a draft: every field of it is still there after leaving. */
+export function useFormDraft<T extends object>(key: string, empty: T): Ref<T> {
+  const plain = (value: T) => JSON.parse(JSON.stringify(value)) as T
+  const draft = useDraft(key, empty)
+  const form = ref(plain(draft.value)) as Ref<T>
+  watch(form, (now) => (draft.value = plain(now)), { deep: true })
+  return form
 }

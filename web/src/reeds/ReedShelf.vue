@@ -10,6 +10,7 @@ import {
   REED_STATES,
   type ReedState,
 } from '@halitus/core/reeds'
+import { useFormDraft } from '@/base/drafts.ts'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import { dayName } from '@/base/words.ts'
@@ -81,7 +82,7 @@ async function rate(reed: ReedAnswer, value: number) {
   await reeds.played(reed, props.minutes, value, fault.value)
   fault.value = ''
 }
-const fresh = ref({
+const fresh = useFormDraft(`reed.${props.learnerId}.${props.instrumentId}`, {
   name: '',
   maker: '',
   strength: 2 as number | undefined,

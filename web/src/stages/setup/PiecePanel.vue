@@ -6,6 +6,7 @@ import type { PieceAnswer, PieceInput, ServiceInput, ServiceRecord } from '@hali
 import type { InstrumentId } from '@halitus/core/instruments'
 import { api } from '@/api/index.ts'
 import Choice from '@/parts/Choice.vue'
+import { useFormDraft } from '@/base/drafts.ts'
 import { useNotices } from '@/base/notices.ts'
 import { localNow } from '@/base/words.ts'
 
@@ -14,8 +15,15 @@ const props = defineProps<{ learnerId: string; instrumentId: InstrumentId }>()
 const notices = useNotices()
 const pieces = ref<PieceAnswer[]>()
 const here = computed(() => pieces.value?.filter((p) => p.instrument === props.instrumentId) ?? [])
-const fresh = ref({ name: '', serial: '', owner: 'learner' as PieceInput['owner'] })
-const noting = ref<Record<string, { kind: ServiceInput['kind']; text: string }>>({})
+const fresh = useFormDraft(`piece.${props.learnerId}.${props.instrumentId}`, {
+  name: '',
+  serial: '',
+  owner: 'learner' as PieceInput['owner'],
+})
+const noting = useFormDraft<Record<string, { kind: ServiceInput['kind']; text: string }>>(
+  `services.${props.learnerId}`,
+  {},
+)
 
 const OWNERS = [
   { value: 'learner' as const, label: 'The learner’s own' },
