@@ -109,6 +109,17 @@ describe('the outbox', () => {
     await outbox.flush()
     expect(told).toEqual([{ answer: undefined }])
   })
+  it('sends nothing twice because a page failed over the answer', async () => {
+    const there = server()
+    const outbox = useOutbox()
+    outbox.listen(() => {
+      throw new Error('a page’s own fault')
+    })
+    await outbox.put(change(1))
+    await outbox.flush()
+    expect(outbox.waiting).toEqual([])
+    expect(there.seen).toHaveLength(1)
+  })
   it('isn’t late while something is merely under way', async () => {
     const there = server()
     let go = () => {}

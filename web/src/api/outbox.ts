@@ -58,18 +58,22 @@ export const useOutbox = defineStore('outbox', () => {
     if (hasStore()) await del(message.key, kept()).catch(() => undefined)
   }
   const tell = (message: Message, outcome: Parameters<Listener>[1]) => {
-    for (const listen of listeners) listen(message, outcome)
+    for (const listen of listeners)
+      try {
+        listen(message, outcome)
+      } catch (error) {
+        // A page's own fault must not make the message be sent again and again.
+        console.error(error)
+      }
   }
 
   async function run() {
     await read
     for (let message = waiting.value[0]; message; message = waiting.value[0]) {
+      let outcome: Parameters<Listener>[1]
       try {
-        const answer = await deliver(message.method, message.address, message.body)
+        outcome = { answer: await deliver(message.method, message.address, message.body) }
         away.value = false
-        // Told first: between the two nobody sees a page with neither the message nor its answer.
-        tell(message, { answer })
-        await drop(message)
       } catch (error) {
         const refused = error instanceof ApiError ? error : new ApiError(0, 'unknown', String(error))
         if (LATER.includes(refused.status)) {
@@ -79,10 +83,12 @@ export const useOutbox = defineStore('outbox', () => {
           return
         }
         // What is to be gone and isn't there any more is gone.
-        if (message.method === 'DELETE' && refused.status === 404) tell(message, { answer: undefined })
-        else tell(message, { refused })
-        await drop(message)
+        const gone = message.method === 'DELETE' && refused.status === 404
+        outcome = gone ? { answer: undefined } : { refused }
       }
+      // Told first: between the two nobody sees a page with neither the message nor its answer.
+      tell(message, outcome)
+      await drop(message)
     }
   }
   /** Sends what waits, in order, until the server doesn't answer. */
