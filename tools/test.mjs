@@ -61,8 +61,9 @@ counted(
   step('Browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']),
   browser,
   (r) => ({
-    passed: r.stats.expected,
-    failed: r.stats.unexpected + r.stats.flaky,
+    // Only tests in real time may be tried again (see their files); one that then passes has passed, and the list says so.
+    passed: r.stats.expected + r.stats.flaky,
+    failed: r.stats.unexpected,
   }),
 )
 
