@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { perform, type Performance } from '@halitus/core/player'
+import { perform, playPhrase, type Performance, type Phrase } from '@halitus/core/player'
 import {
   analyse,
   LiveTracker,
@@ -29,19 +29,28 @@ vi.mock('@/workers/index.ts', () => ({
   captureUrl: '',
   soundWorker: () => ({
     end: async (ear: Ear) => measure(heard, RATE, ear),
-    file: async (bytes: ArrayBuffer, ear: Ear) => {
-      const { samples, sampleRate, warnings } = readWav(bytes)
+    file: async (file: Blob, ear: Ear, onShare: (share: number) => void) => {
+      onShare(0.5)
+      await cancellable()
+      if (cancelled) return undefined
+      const { samples, sampleRate, warnings } = readWav(await file.arrayBuffer())
       return measure(samples, sampleRate, ear, warnings)
     },
+    cancel: () => (cancelled = true),
   }),
 }))
+
+/** Whether somebody has stopped the reading of a file, and what a long file waits for. */
+let cancelled = false
+let cancellable = async () => {}
+/** What a microphone calls that goes away. */
+let unplug: () => void = () => {}
 
 /** The microphone plays what a test puts here; undefined refuses. */
 let played: Performance | undefined
 vi.mock('@/listening/input.ts', async () => {
   class NoSound extends Error {}
-  const feed = async (onFrames: (f: LiveFrame[]) => void, performance: Performance) => {
-    const samples = perform(performance, RATE)
+  const feed = async (onFrames: (f: LiveFrame[]) => void, samples: Float32Array) => {
     const tracker = new LiveTracker(RATE)
     let on = true
     void (async () => {
@@ -56,13 +65,14 @@ vi.mock('@/listening/input.ts', async () => {
   }
   return {
     NoSound,
-    listenToMicrophone: async (onFrames: (f: LiveFrame[]) => void) => {
+    listenToMicrophone: async (onFrames: (f: LiveFrame[]) => void, onGone: () => void) => {
+      unplug = onGone
       if (!played)
         throw new NoSound('The microphone is not allowed. Use the simulated player or a WAVE file.')
-      return feed(onFrames, played)
+      return feed(onFrames, perform(played, RATE))
     },
-    listenToPlayer: async (p: Performance, _aloud: boolean, onFrames: (f: LiveFrame[]) => void) =>
-      feed(onFrames, p),
+    listenToPlayer: async (p: Phrase, _aloud: boolean, onFrames: (f: LiveFrame[]) => void) =>
+      feed(onFrames, playPhrase(p, RATE).samples),
   }
 })
 
@@ -199,5 +209,37 @@ describe('files', () => {
     await listening.takeFile(file(whole.slice(0, whole.length / 2)), take(vi.fn()))
     expect(listening.result?.warnings[0]).toContain('cut short')
     expect(listening.note?.written).toBe('C5')
+  })
+  it('tell how much is heard, and can be stopped; nothing is kept then', async () => {
+    cancelled = false
+    let go: () => void = () => {}
+    cancellable = () => new Promise<void>((resolve) => (go = resolve))
+    const listening = useListening()
+    const done = vi.fn()
+    const whole = writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 1 }, RATE), RATE)
+    const reading = listening.takeFile(file(whole, 'long.wav'), take(done))
+    await until(() => listening.share === 0.5)
+    await listening.cancelFile()
+    go()
+    await reading
+    expect(listening.problem).toBe('long.wav: stopped, nothing kept.')
+    expect([listening.state, listening.share, listening.result]).toEqual(['idle', undefined, undefined])
+    expect(done).not.toHaveBeenCalled()
+    cancellable = async () => {}
+  })
+})
+
+describe('a microphone that goes away in mid-take', () => {
+  it('leaves what came before, judged, and it is said', async () => {
+    played = { instrument: 'clarinet', written: 'E4', lengthS: 20 }
+    const listening = useListening()
+    listening.source = 'microphone'
+    const { done } = begin(listening)
+    await until(() => listening.heldS > 1.2)
+    unplug()
+    await until(() => listening.state === 'idle' && listening.problem !== '')
+    expect(done).toHaveBeenCalledOnce()
+    expect(done.mock.calls[0]![0].tone?.written).toBe('E4')
+    expect(listening.problem).toBe('The microphone went away in mid-take; what came before is kept.')
   })
 })

@@ -8,7 +8,16 @@ const list = () => array().of(n()).required()
 export const analyseQuery = strict({
   instrument: instrumentId().optional(),
   track: string().oneOf(['0', '1'] as const),
+  /** The written note that was asked for: may settle an octave. */
+  asked: string().max(4).optional(),
 })
+const span = { startS: n(), endS: n() }
+const leap = { ...span, fromHz: n(), toHz: n() }
+const place = () =>
+  string()
+    .oneOf(['start', 'inside', 'end', 'crossing'] as const)
+    .required()
+const swing = () => strict({ depthCents: maybe(), rateHz: maybe() }).required()
 /** Units in the names; as core's SoundReport, with what the file itself gave to say. */
 export const soundAnswer = strict({
   durationS: n(),
@@ -26,22 +35,75 @@ export const soundAnswer = strict({
         sagCents: n(),
         rangeDb: n(),
         hnrDb: n(),
-        wobble: strict({ depthCents: maybe(), rateHz: maybe() }).required(),
-        start: strict({ kind: string().required(), riseMs: n(), offsetCents: n() }).required(),
-        end: strict({ fallMs: n(), offsetCents: n() }).required(),
+        loudness: strict({
+          centsPerDb: maybe(),
+          plusMinus: maybe(),
+          why: string()
+            .oneOf(['short', 'level', 'fade'] as const)
+            .nullable()
+            .defined(),
+        }).required(),
+        wobble: swing(),
+        waver: swing(),
+        tremor: strict({ depthDb: maybe(), rateHz: maybe() }).required(),
+        swing: string()
+          .oneOf(['steady', 'vibrato', 'shake', 'waver', 'tremor'] as const)
+          .nullable()
+          .defined(),
+        brightness: maybe(),
+        oddEvenDb: maybe(),
+        confidence: n(),
+        start: strict({
+          kind: string().required(),
+          riseMs: n(),
+          offsetCents: n(),
+          quality: string()
+            .oneOf(['clean', 'airy', 'late', 'cracked', 'squeak'] as const)
+            .required(),
+          settledMs: n(),
+        }).required(),
+        end: strict({
+          fallMs: n(),
+          offsetCents: n(),
+          quality: string()
+            .oneOf(['stopped', 'tapered', 'cut', 'sagging'] as const)
+            .required(),
+        }).required(),
       }),
     )
     .required(),
   onsets: array()
-    .of(strict({ timeS: n(), kind: string().required() }))
+    .of(
+      strict({
+        timeS: n(),
+        kind: string().required(),
+        dent: strict({ depthDb: n(), widthMs: n(), dipCents: n() }).nullable().defined(),
+      }),
+    )
     .required(),
   squeaks: array()
-    .of(strict({ startS: n(), endS: n(), fromHz: n(), toHz: n(), partial: n() }))
+    .of(strict({ ...leap, partial: n(), levelDb: n(), place: place() }))
     .required(),
   cracks: array()
-    .of(strict({ startS: n(), endS: n() }))
+    .of(strict({ ...leap, place: place() }))
     .required(),
+  slips: array().of(strict(leap)).required(),
+  gurgles: array().of(strict(leap)).required(),
+  dropouts: array().of(strict(span)).required(),
+  between: array()
+    .of(
+      strict({
+        startS: n(),
+        lengthMs: n(),
+        written: string().required(),
+        concert: string().required(),
+        hz: n(),
+        cents: n(),
+      }),
+    )
+    .required(),
+  doubts: array().of(string().required()).required(),
   tongue: strict({ rateHz: maybe(), jitterMs: maybe() }).required(),
   warnings: array().of(string().required()).required(),
-  track: strict({ timeS: list(), hz: list(), db: list() }).optional().default(undefined),
+  track: strict({ timeS: list(), hz: list(), aloneHz: list(), db: list() }).optional().default(undefined),
 })

@@ -195,6 +195,16 @@ export interface Variation {
   phases?: SetupPhase[]
 }
 
+/** How partials change with pitch and loudness (from memory; only the pattern matters). */
+export interface Voice {
+  /** Resonances that stay where they are, whatever the note. */
+  formants?: readonly { hz: number; widthHz: number; db: number }[]
+  /** dB that each octave of partials loses for each dB softer; 0.25 when left out. */
+  brightens?: number
+  /** From this written note upwards even partials are as strong as odd ones. */
+  fullFrom?: string
+}
+
 /** Everything that is known of an instrument; what depends on which one it is stands here and nowhere else. */
 export interface Instrument {
   id: string
@@ -218,6 +228,8 @@ export interface Instrument {
   registers: Register[]
   /** Amplitudes of partials 1, 2, 3 … in their usual proportions (from memory; only the pattern matters). */
   partials: readonly number[]
+  /** What the simulated player does with them; left out where nothing is special. */
+  voice?: Voice
   reed: ReedType | null
   gauges: Gauge[]
   setup: SetupStep[]

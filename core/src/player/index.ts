@@ -4,6 +4,18 @@
  * @example
  * perform({ instrument: 'flute', written: 'A4', lengthS: 1, leadS: 0, tailS: 0 }, 8000).length // 8000
  */
-export { perform, type Performance } from './player.ts'
+export { perform, phraseOf, type Performance } from './player.ts'
+export {
+  playPhrase,
+  type Attack,
+  type Happening,
+  type Manner,
+  type Phrase,
+  type PhraseNote,
+  type Played,
+  type Stroke,
+  type Truth,
+} from './phrase.ts'
+export { pink, type Around } from './around.ts'
 export { presetOn, PRESETS, type Preset } from './presets.ts'
 export { seeded, seedOf, type Random } from './random.ts'

@@ -1,7 +1,11 @@
 import { heardNote, hzOfMidi, midiOfHz } from '../pitch/index.ts'
-import { segment, type Segment } from './segments.ts'
+import { Clipping } from './clipping.ts'
+import { loudnessPitch, type LoudnessPitch } from './loudness.ts'
+import { notesOf, type Accident, type Segment } from './notes.ts'
+import { settle } from './settle.ts'
 import { correlation, line, mean, median, smooth, spread } from './statistics.ts'
-import { trackPitch, type Track } from './track.ts'
+import { fastSwing, slowSwing } from './swing.ts'
+import { TrackBuilder, type Track } from './track.ts'
 
 /** What one note did. Cents; sharp is positive. */
 export interface NoteReport {
@@ -21,30 +25,109 @@ export interface NoteReport {
   sagCents: number
   /** Between the loudest and the quietest moment, dB. */
   rangeDb: number
-  /** Harmonics-to-noise ratio, dB; from clarity c as 10·log10(c / (1 − c)). */
+  /** How pitch follows loudness, with an interval; or why it can't be told. */
+  loudness: LoudnessPitch
+  /** Harmonics-to-noise ratio of the whole band, dB. */
   hnrDb: number
   /** r.m.s. × √2 of what moves 2 to 12 times a second, and its strongest rate; null when the note is too short. */
   wobble: { depthCents: number | null; rateHz: number | null }
-  start: { kind: OnsetKind; riseMs: number; offsetCents: number }
-  end: { fallMs: number; offsetCents: number }
+  /** The strongest slow swing, 0.4 to 2 Hz; null when the note is too short to tell it from a drift. */
+  waver: { depthCents: number | null; rateHz: number | null }
+  /** What of the loudness moves 2 to 12 times a second, dB likewise. */
+  tremor: { depthDb: number | null; rateHz: number | null }
+  /** What those three amount to, in a word. */
+  swing: 'steady' | 'vibrato' | 'shake' | 'waver' | 'tremor' | null
+  /** Mean of the spectrum’s centre, in partials, and of odd against even partials, dB; null where not measured. */
+  brightness: number | null
+  oddEvenDb: number | null
+  /** 0 to 1. */
+  confidence: number
+  start: {
+    kind: OnsetKind
+    riseMs: number
+    offsetCents: number
+    quality: 'clean' | 'airy' | 'late' | 'cracked' | 'squeak'
+    /** Until the note is there in pitch and clear, ms. */
+    settledMs: number
+  }
+  end: { fallMs: number; offsetCents: number; quality: 'stopped' | 'tapered' | 'cut' | 'sagging' }
 }
 
 export type OnsetKind = 'tongued' | 'air' | 'slurred'
 
+export interface Onset {
+  /** When the reed or jet starts (again), or the new note sounds, s. */
+  timeS: number
+  kind: OnsetKind
+  /** On running air; null otherwise: how deep and long the level was dented, how far the pitch fell in it. */
+  dent: { depthDb: number; widthMs: number; dipCents: number } | null
+}
+
 export interface SoundReport {
   durationS: number
   notes: NoteReport[]
-  onsets: { timeS: number; kind: OnsetKind }[]
-  squeaks: { startS: number; endS: number; fromHz: number; toHz: number; partial: number }[]
-  cracks: { startS: number; endS: number }[]
+  onsets: Onset[]
+  squeaks: {
+    startS: number
+    endS: number
+    fromHz: number
+    toHz: number
+    /** The partial it went to; 0: a shriek on none. */
+    partial: number
+    levelDb: number
+    place: Accident['place']
+  }[]
+  cracks: { startS: number; endS: number; fromHz: number; toHz: number; place: Accident['place'] }[]
+  slips: { startS: number; endS: number; fromHz: number; toHz: number }[]
+  gurgles: { startS: number; endS: number; fromHz: number; toHz: number }[]
+  dropouts: { startS: number; endS: number }[]
+  /** Short notes between two others. */
+  between: { startS: number; lengthMs: number; written: string; concert: string; hz: number; cents: number }[]
   /** Strokes a second and their unevenness; null with fewer than four strokes. */
   tongue: { rateHz: number | null; jitterMs: number | null }
+  /** What makes the numbers doubtful, a sentence each. */
+  doubts: string[]
 }
 
 export interface AnalyseOptions {
   /** Semitones from written to sounding. */
   transposition?: number
   a4Hz?: number
+  /** The note that was asked for, Hz: may settle an octave; what was heard without it is told as well. */
+  askedHz?: number
+}
+
+/** What a whole signal came to. */
+export interface Analysed {
+  report: SoundReport
+  track: Track
+}
+
+/** Everything Halitus hears in a signal that comes in blocks. Only the track is kept of it. */
+export class Analysis {
+  private readonly builder: TrackBuilder
+  private readonly clipping = new Clipping()
+  private readonly options: AnalyseOptions
+  private readonly sampleRate: number
+  private taken = 0
+
+  /** @param sampleRate Hz, 8000 to 192000 */
+  constructor(sampleRate: number, options: AnalyseOptions = {}) {
+    this.sampleRate = sampleRate
+    this.options = options
+    this.builder = new TrackBuilder(sampleRate, options)
+  }
+  /** @param block one channel, −1 to 1 */
+  push(block: Float32Array): void {
+    this.taken += block.length
+    this.clipping.hear(block)
+    this.builder.push(block)
+  }
+  finish(): Analysed {
+    const heard = reportOf(this.builder.finish(), this.taken / this.sampleRate, this.options)
+    if (this.clipping.share > CLIPPED) heard.report.doubts.unshift(CLIPPED_WORDS)
+    return heard
+  }
 }
 
 /**
@@ -52,39 +135,78 @@ export interface AnalyseOptions {
  * @param samples one channel, −1 to 1
  * @param sampleRate Hz, 8000 to 192000
  */
-export function analyse(
-  samples: Float32Array,
-  sampleRate: number,
-  options: AnalyseOptions = {},
-): { report: SoundReport; track: Track } {
-  const track = trackPitch(samples, sampleRate)
-  return { report: reportOf(track, samples.length / sampleRate, options), track }
+export function analyse(samples: Float32Array, sampleRate: number, options: AnalyseOptions = {}): Analysed {
+  const analysis = new Analysis(sampleRate, options)
+  analysis.push(samples)
+  return analysis.finish()
 }
 
-/** The report of a track that is there already. */
-export function reportOf(track: Track, durationS: number, options: AnalyseOptions = {}): SoundReport {
+/** From this share of the samples on, clipping is said. */
+const CLIPPED = 0.0005
+const CLIPPED_WORDS =
+  'The recording is too loud: its peaks are cut off. Levels, brightness and noise are wrong then; pitch is still right. Turn the input down or step back.'
+
+/** The report of a track that is there already, and the track without the pitch of what isn't played. */
+export function reportOf(raw: Track, durationS: number, options: AnalyseOptions = {}): Analysed {
+  const { track, humS } = settle(raw)
+  return { report: describe(track, humS, durationS, options), track }
+}
+
+function describe(track: Track, humS: number, durationS: number, options: AnalyseOptions): SoundReport {
   const a4Hz = options.a4Hz ?? 440
-  const { notes, accidents } = segment(track, a4Hz)
-  const reports = notes.map((n) => reportNote(track, n, options.transposition ?? 0, a4Hz))
+  const transposition = options.transposition ?? 0
+  const { notes, accidents, between } = notesOf(track, a4Hz)
+  const reports = notes.map((n) => reportNote(track, n, accidents, transposition, a4Hz))
   const edge = (frame: number) => Math.min(durationS, frame * track.hopS)
+  const hz = (midi: number) => hzOfMidi(midi, a4Hz)
+  const of = (kind: Accident['kind']) => accidents.filter((a) => a.kind === kind)
+  const span = (a: { from: number; to: number }) => ({ startS: edge(a.from), endS: edge(a.to) })
+  const onsets = notes.map((n, i): Onset => {
+    const dent = n.dent && {
+      depthDb: n.dent.depthDb,
+      widthMs: n.dent.widthMs,
+      dipCents: n.dent.dipCents,
+    }
+    return { timeS: reports[i]!.startS, kind: reports[i]!.start.kind, dent: dent ?? null }
+  })
   return {
     durationS,
     notes: reports,
-    onsets: reports.map((r) => ({ timeS: r.startS, kind: r.start.kind })),
-    squeaks: accidents
-      .filter((a) => a.kind === 'squeak')
-      .map((a) => ({
-        startS: edge(a.from),
-        endS: edge(a.to),
-        fromHz: hzOfMidi(a.midi, a4Hz),
-        toHz: hzOfMidi(a.toMidi, a4Hz),
-        partial: Math.round(2 ** ((a.toMidi - a.midi) / 12)),
-      })),
-    cracks: accidents
-      .filter((a) => a.kind === 'crack')
-      .map((a) => ({ startS: edge(a.from), endS: edge(a.to) })),
-    tongue: tongueOf(reports),
+    onsets,
+    squeaks: of('squeak').map((a) => ({
+      ...span(a),
+      fromHz: hz(a.midi),
+      toHz: hz(a.toMidi),
+      partial: partialOf(a),
+      levelDb: median(track.levelDb.subarray(a.from, a.to)),
+      place: a.place,
+    })),
+    cracks: of('crack').map((a) => ({ ...span(a), fromHz: hz(a.midi), toHz: hz(a.toMidi), place: a.place })),
+    slips: of('slip').map((a) => ({ ...span(a), fromHz: hz(a.midi), toHz: hz(a.toMidi) })),
+    gurgles: of('gurgle').map((a) => ({ ...span(a), fromHz: hz(a.midi), toHz: hz(a.toMidi) })),
+    dropouts: of('dropout').map(span),
+    between: between.map((b) => {
+      const heard = heardNote(hz(b.midi), transposition, a4Hz)
+      return {
+        startS: edge(b.from),
+        lengthMs: 1000 * (b.to - b.from) * track.hopS,
+        written: heard.written,
+        concert: heard.concert,
+        hz: hz(b.midi),
+        cents: heard.cents,
+      }
+    }),
+    tongue: tongueOf(onsets),
+    doubts: humS > 0.2 ? ['Mains hum is heard in the pauses; it isn’t counted.'] : [],
   }
+}
+
+/** Within this of a whole multiple, in semitones, it is that partial. */
+const ON_PARTIAL = 0.5
+function partialOf(a: Accident): number {
+  const ratio = 2 ** ((a.toMidi - a.midi) / 12)
+  const whole = Math.round(ratio)
+  return whole >= 2 && Math.abs(12 * Math.log2(ratio / whole)) <= ON_PARTIAL ? whole : 0
 }
 
 /** The longest note, as a long tone is judged by; undefined when no note was heard. */
@@ -95,50 +217,68 @@ export function longTone(report: SoundReport): (NoteReport & { lengthS: number }
   return note && { ...note, lengthS: longest }
 }
 
-function tongueOf(notes: NoteReport[]): SoundReport['tongue'] {
-  const strokes = notes.filter((n) => n.start.kind === 'tongued').map((n) => n.startS)
+/** A gap so much longer than the usual one is a pause between groups. */
+const PAUSE = 1.5
+
+function tongueOf(onsets: readonly Onset[]): SoundReport['tongue'] {
+  const strokes = onsets.filter((o) => o.kind === 'tongued').map((o) => o.timeS)
   const gaps = strokes.slice(1).map((s, i) => s - strokes[i]!)
   // Gaps far from the usual one are pauses between groups, not strokes.
   const usual = median(gaps)
-  const even = gaps.filter((g) => g < 1.8 * usual)
+  const even = gaps.filter((g) => g < PAUSE * usual)
   if (even.length < 3) return { rateHz: null, jitterMs: null }
   return { rateHz: 1 / mean(even), jitterMs: 1000 * spread(even) }
 }
 
-function reportNote(track: Track, note: Segment, transposition: number, a4Hz: number): NoteReport {
-  const { hopS, windowS, db } = track
+const mid = (x: Float32Array, frames: readonly number[]) => {
+  const found = frames.map((i) => x[i]!).filter((v) => Number.isFinite(v))
+  return found.length ? median(found) : null
+}
+
+/** Lengths at both ends that a window lies half across, s, and at most this share of the note. */
+const TRIM_S = 0.035
+const TRIM_MOST = 0.25
+
+function reportNote(
+  track: Track,
+  note: Segment,
+  accidents: readonly Accident[],
+  transposition: number,
+  a4Hz: number,
+): NoteReport {
+  const { hopS, levelDb } = track
   const index: number[] = []
   for (let i = note.from; i < note.to; i++)
     if (track.hz[i]! > 0 && !note.skip.has(i) && Math.abs(midiOfHz(track.hz[i]!, a4Hz) - note.midi) < 2)
       index.push(i)
 
-  // The window lies half across silence at both ends: leave that out of what is said about the tone.
-  const trim = Math.min(Math.round((windowS * 1.5) / hopS), Math.floor(index.length / 4))
+  const trim = Math.min(Math.round(TRIM_S / hopS), Math.floor(index.length * TRIM_MOST))
   const inside = index.slice(trim, index.length - trim || undefined)
   const t = Float64Array.from(inside, (i) => track.timeS[i]!)
   const cents = Float64Array.from(inside, (i) => 100 * (midiOfHz(track.hz[i]!, a4Hz) - note.midi))
-  const level = Float64Array.from(inside, (i) => db[i]!)
+  const level = Float64Array.from(inside, (i) => levelDb[i]!)
   const centre = median(cents)
   const hz = hzOfMidi(note.midi + centre / 100, a4Hz)
   const heard = heardNote(hz, transposition, a4Hz)
 
-  const startS = note.from * hopS
+  const startS = startOf(track, note)
   const endS = note.to * hopS
   const drift = driftOf(t, cents, level)
   const plain = line(t, cents)
   const residual = cents.map((c, i) => c - (plain.a + plain.b * t[i]!))
   const straightened = cents.map((c, i) => c - drift * t[i]!)
-  const half = Math.round(0.12 / hopS)
-  const slowCents = smooth(straightened, half)
+  const half = Math.round(0.05 / hopS)
   const slowLevel = smooth(level, half)
-  let loud = 0
-  let quiet = 0
-  for (let i = 0; i < slowLevel.length; i++) {
-    if (slowLevel[i]! > slowLevel[loud]!) loud = i
-    if (slowLevel[i]! < slowLevel[quiet]!) quiet = i
-  }
-  const clarity = Math.min(0.999999, median(inside.map((i) => track.clarity[i]!)))
-  const edge = Math.max(2, Math.round(0.1 / hopS))
+  const rangeDb = slowLevel.length ? Math.max(...slowLevel) - Math.min(...slowLevel) : 0
+  const loudness = loudnessPitch(t, cents, level)
+  const wobble = fastSwing(residual, hopS, hz)
+  const waver = slowSwing(t, straightened)
+  const plainLevel = line(t, level)
+  const tremor = fastSwing(
+    level.map((l, i) => l - slowAt(plainLevel, t[i]!)),
+    hopS,
+    0,
+  )
   return {
     startS,
     endS,
@@ -148,16 +288,63 @@ function reportNote(track: Track, note: Segment, transposition: number, a4Hz: nu
     cents: heard.cents,
     steadinessCents: spread(residual),
     driftCents: drift * (endS - startS),
-    sagCents: slowCents[loud]! - slowCents[quiet]!,
-    rangeDb: slowLevel[loud]! - slowLevel[quiet]!,
-    hnrDb: 10 * Math.log10(clarity / (1 - clarity)),
-    wobble: wobbleOf(residual, hopS, windowS),
-    start: startOf(track, note, centre, edge, a4Hz),
-    end: {
-      fallMs: 1000 * hopS * framesToLevel(db, note.to - 1, -1, note.from),
-      offsetCents: mean(cents.slice(-edge)) - centre,
-    },
+    sagCents: sagOf(loudness, straightened, level, half, rangeDb),
+    rangeDb,
+    loudness,
+    hnrDb: mid(track.hnrDb, inside) ?? mid(track.hnrDb, index) ?? 0,
+    wobble: { depthCents: wobble.depth, rateHz: wobble.rateHz },
+    waver: { depthCents: waver.depth, rateHz: waver.rateHz },
+    tremor: { depthDb: tremor.depth, rateHz: tremor.rateHz },
+    swing: swingOf(wobble, waver, tremor),
+    brightness: mid(track.brightness, inside),
+    oddEvenDb: mid(track.oddEvenDb, inside),
+    confidence: mid(track.confidence, index) ?? 0,
+    start: startReport(track, note, accidents, centre, startS, a4Hz),
+    end: endReport(track, note, cents, centre),
   }
+}
+
+const slowAt = ({ a, b }: { a: number; b: number }, t: number) => a + b * t
+
+/** From here on a swing is more than a beginner's ordinary unsteadiness (chosen by Halitus). */
+const SWINGS_CENTS = 5
+const SWINGS_DB = 1
+/** Vibrato is meant: it swings in this range; faster or more than this is a shake. */
+const VIBRATO_HZ = [3, 7.5] as const
+
+function swingOf(
+  wobble: { depth: number | null; rateHz: number | null },
+  waver: { depth: number | null },
+  tremor: { depth: number | null },
+): NoteReport['swing'] {
+  if (wobble.depth === null) return null
+  const fast = wobble.depth
+  const slow = waver.depth ?? 0
+  if (fast < SWINGS_CENTS && slow < SWINGS_CENTS)
+    return (tremor.depth ?? 0) >= SWINGS_DB ? 'tremor' : 'steady'
+  if (slow > fast) return 'waver'
+  const rate = wobble.rateHz ?? 0
+  return rate >= VIBRATO_HZ[0] && rate <= VIBRATO_HZ[1] ? 'vibrato' : rate > VIBRATO_HZ[1] ? 'shake' : 'waver'
+}
+
+/** Pitch at the loudest minus at the quietest: from the fitted slope where it can be told, from the curve otherwise. */
+function sagOf(
+  loudness: LoudnessPitch,
+  straightened: Float64Array,
+  level: Float64Array,
+  half: number,
+  rangeDb: number,
+): number {
+  if (loudness.centsPerDb !== null) return loudness.centsPerDb * rangeDb
+  const slowCents = smooth(straightened, half)
+  const slowLevel = smooth(level, half)
+  let loud = 0
+  let quiet = 0
+  for (let i = 0; i < slowLevel.length; i++) {
+    if (slowLevel[i]! > slowLevel[loud]!) loud = i
+    if (slowLevel[i]! < slowLevel[quiet]!) quiet = i
+  }
+  return slowCents.length ? slowCents[loud]! - slowCents[quiet]! : 0
 }
 
 /**
@@ -176,58 +363,121 @@ function driftOf(t: Float64Array, cents: Float64Array, level: Float64Array): num
   return alone - perDb * levelOnT.b
 }
 
-/** Band-limited root mean square by a plain Fourier sum from 2 to 12 Hz (Parseval), and the strongest rate. */
-function wobbleOf(residual: Float64Array, hopS: number, windowS: number): NoteReport['wobble'] {
-  const n = residual.length
-  const seconds = n * hopS
-  if (seconds < 0.8) return { depthCents: null, rateHz: null }
-  const average = mean(residual)
-  let power = 0
-  let strongest = 0
-  let rateHz = 0
-  for (let k = Math.ceil(2 * seconds); k <= Math.floor(12 * seconds); k++) {
-    const step = (2 * Math.PI * k) / n
-    const turn = 2 * Math.cos(step)
-    let s1 = 0
-    let s2 = 0
-    for (let i = 0; i < n; i++) {
-      const s0 = residual[i]! - average + turn * s1 - s2
-      s2 = s1
-      s1 = s0
-    }
-    const binPower = (2 * (s1 * s1 + s2 * s2 - turn * s1 * s2)) / (n * n)
-    power += binPower
-    if (binPower > strongest) {
-      strongest = binPower
-      rateHz = k / seconds
-    }
-  }
-  // A window of length w sees a wobble of rate r as if averaged: sin(πrw)/(πrw) of it is left (moving average).
-  const x = Math.PI * rateHz * windowS * 0.5
-  const left = x > 0 ? Math.sin(x) / x : 1
-  return { depthCents: (Math.SQRT2 * Math.sqrt(power)) / left, rateHz }
-}
-
 /** Frames from one edge of a note until its level is within 3 dB of what it has 150 ms further in. */
-function framesToLevel(db: Float32Array, from: number, direction: 1 | -1, limit: number): number {
-  const settled = Math.min(15, Math.abs(limit - from))
+function framesToLevel(track: Track, from: number, direction: 1 | -1, limit: number): number {
+  const db = track.levelDb
+  const settled = Math.min(Math.round(0.15 / track.hopS), Math.abs(limit - from))
   const goal = db[from + direction * settled]! - 3
   for (let k = 0; k < settled; k++) if (db[from + direction * k]! >= goal) return k
   return settled
 }
 
-function startOf(
+/** Amplitudes at these shares of what is reached say where a straight rise began. */
+const RISE_SHARES = [0.25, 0.5] as const
+const RISE_LOOK_S = 0.09
+/** A stroke this deep has stopped the sound: the note rises out of silence again. */
+const STOPPED_DB = 15
+
+/** When the note begins: at the end of a stroke, where the level begins to rise out of silence, or where the pitch changes. */
+function startOf(track: Track, note: Segment): number {
+  const { levelDb, hopS, timeS } = track
+  if (note.dent && note.dent.depthDb < STOPPED_DB) return note.dent.timeS
+  if (note.after === 'note') return note.from * hopS
+  const look = Math.round(RISE_LOOK_S / hopS)
+  const first = note.dent ? note.dent.at : Math.max(0, note.from - look)
+  const last = Math.min(note.to - 1, note.from + look)
+  let loudest = note.from
+  for (let i = note.from; i <= last; i++) if (levelDb[i]! > levelDb[loudest]!) loudest = i
+  const top = levelDb[loudest]!
+  const [low, high] = RISE_SHARES.map((share) => top + 20 * Math.log10(share)) as [number, number]
+  const crossing = (goal: number) => {
+    let i = loudest
+    while (i > first && levelDb[i]! > goal) i--
+    const a = 10 ** (levelDb[i]! / 20)
+    const b = 10 ** (levelDb[Math.min(last, i + 1)]! / 20)
+    const g = 10 ** (goal / 20)
+    return timeS[i]! + hopS * (b > a ? Math.max(0, Math.min(1, (g - a) / (b - a))) : 0)
+  }
+  const [a, b] = [crossing(low), crossing(high)]
+  return Math.max(0, a - (b - a))
+}
+
+/** A start is late from here on: pitch this far off, for this long. */
+const LATE_CENTS = 35
+const LATE_MS = 35
+/** Air is heard before the tone from here on: noise this near to the tone's level, for this long. */
+const AIRY_DB = -26
+const AIRY_MS = 35
+const TONGUED_MS = 50
+
+function startReport(
   track: Track,
   note: Segment,
+  accidents: readonly Accident[],
   centre: number,
-  edge: number,
+  startS: number,
   a4Hz: number,
 ): NoteReport['start'] {
-  const { hopS, db } = track
-  const riseMs = 1000 * hopS * framesToLevel(db, note.from, 1, note.to - 1)
+  const { hopS } = track
+  const riseMs = 1000 * hopS * framesToLevel(track, note.from, 1, note.to - 1)
+  const most = Math.min(note.to, note.from + Math.round(0.25 / hopS))
+  const off = (i: number) =>
+    track.hz[i]! > 0 ? 100 * (midiOfHz(track.hz[i]!, a4Hz) - note.midi) - centre : NaN
   const first: number[] = []
-  for (let i = note.from; i < Math.min(note.to, note.from + edge); i++)
-    if (track.hz[i]! > 0) first.push(100 * (midiOfHz(track.hz[i]!, a4Hz) - note.midi))
-  const kind = note.after === 'note' ? 'slurred' : riseMs <= 50 ? 'tongued' : 'air'
-  return { kind, riseMs, offsetCents: mean(first) - centre }
+  for (let i = note.from; i < Math.min(note.to, note.from + Math.round(0.1 / hopS)); i++)
+    if (track.hz[i]! > 0 && !note.skip.has(i)) first.push(off(i))
+  let wrong = note.from
+  for (let i = note.from; i < most; i++) if (!(Math.abs(off(i)) <= LATE_CENTS)) wrong = i + 1
+  const lateMs = 1000 * (wrong - note.from) * hopS
+  const here = accidents.filter(
+    (a) => a.place === 'start' && a.from <= note.from + 0.18 / hopS && a.to >= note.from - 0.06 / hopS,
+  )
+  const airMs = note.after === 'silence' ? airBefore(track, note) : 0
+  const kind = note.after === 'note' ? 'slurred' : riseMs <= TONGUED_MS ? 'tongued' : 'air'
+  const quality = here.some((a) => a.kind === 'squeak')
+    ? 'squeak'
+    : here.length
+      ? 'cracked'
+      : airMs >= AIRY_MS
+        ? 'airy'
+        : lateMs >= LATE_MS && note.after !== 'note' && most - note.from > 0.15 / hopS
+          ? 'late'
+          : 'clean'
+  const accidentMs = Math.max(0, ...here.map((a) => 1000 * (a.to * hopS - startS)))
+  return {
+    kind,
+    riseMs,
+    offsetCents: mean(first),
+    quality,
+    settledMs: Math.max(lateMs, accidentMs, airMs),
+  }
+}
+
+/** How long air is heard before the tone, ms. */
+function airBefore(track: Track, note: Segment): number {
+  const { levelDb, hopS } = track
+  const tone = median(levelDb.subarray(note.from, Math.min(note.to, note.from + Math.round(0.3 / hopS))))
+  let i = note.from - 1
+  while (i >= 0 && !(track.hz[i]! > 0) && levelDb[i]! > tone + AIRY_DB) i--
+  return 1000 * (note.from - 1 - i) * hopS
+}
+
+const CUT_MS = 12
+const TAPERED_MS = 90
+const SAGS_CENTS = -22
+
+function endReport(track: Track, note: Segment, cents: Float64Array, centre: number): NoteReport['end'] {
+  const { hopS } = track
+  const fallMs = 1000 * hopS * framesToLevel(track, note.to - 1, -1, note.from)
+  const last = Math.max(2, Math.round(0.1 / hopS))
+  const offsetCents = mean(cents.slice(-last)) - centre
+  const quality =
+    offsetCents < SAGS_CENTS
+      ? 'sagging'
+      : fallMs > TAPERED_MS
+        ? 'tapered'
+        : fallMs < CUT_MS
+          ? 'cut'
+          : 'stopped'
+  return { fallMs, offsetCents, quality }
 }

@@ -5,9 +5,29 @@
  * median([3, 1, 2]) // 2
  * forSeconds(2).counted // undefined
  */
-export { analyse, longTone, reportOf, type NoteReport, type OnsetKind, type SoundReport } from './analyse.ts'
+export {
+  analyse,
+  Analysis,
+  longTone,
+  reportOf,
+  type AnalyseOptions,
+  type Analysed,
+  type NoteReport,
+  type Onset,
+  type OnsetKind,
+  type SoundReport,
+} from './analyse.ts'
 export { bendOf, type Bend } from './bend.ts'
+export { type LoudnessPitch } from './loudness.ts'
 export { median } from './statistics.ts'
 export { forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
-export { LiveTracker, trackPitch, type LiveFrame, type Track } from './track.ts'
-export { readWav, WavError, writeWav, type Recording } from './wav.ts'
+export {
+  LiveTracker,
+  Tracker,
+  trackPitch,
+  type Frame,
+  type LiveFrame,
+  type Track,
+  type TrackerOptions,
+} from './track.ts'
+export { openWav, readWav, WavError, writeWav, type OpenWav, type Recording } from './wav.ts'

@@ -38,22 +38,33 @@ const tag = (view: DataView, at: number) =>
     ? String.fromCharCode(...Array.from({ length: 4 }, (_, i) => view.getUint8(at + i)))
     : ''
 
+/** A WAVE file whose header has been read; its sound may be read piece by piece. */
+export interface OpenWav {
+  sampleRate: number
+  /** Samples a channel. */
+  frames: number
+  /** Where the sound begins, and bytes of one sample of all channels. */
+  dataFrom: number
+  frameBytes: number
+  warnings: string[]
+  /** Whole frames of bytes to one channel, −1 to 1. */
+  decode(bytes: Uint8Array): Float32Array
+}
+
 /**
- * Reads a RIFF WAVE file: PCM of 8, 16, 24, 32 bits or float of 32, 64 bits, any number of channels (averaged),
- * 8 to 192 kHz. A file cut short is read as far as it goes, with a warning.
+ * Reads the header of a RIFF WAVE file: PCM of 8, 16, 24, 32 bits or float of 32, 64 bits, any number of channels
+ * (averaged), 8 to 192 kHz.
  * Source: WAVE PCM (RIFF), chunks `fmt ` and `data`, WAVE_FORMAT_EXTENSIBLE.
+ * @param head the beginning of the file, as far as its sound at least; `totalBytes` of the whole file
  * @throws WavError
  */
-export function readWav(bytes: ArrayBuffer | Uint8Array): Recording {
-  const view =
-    bytes instanceof Uint8Array
-      ? new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-      : new DataView(bytes)
+export function openWav(head: Uint8Array, totalBytes: number): OpenWav {
+  const view = new DataView(head.buffer, head.byteOffset, head.byteLength)
   if (view.byteLength === 0) throw new WavError('The file is empty.')
   if (tag(view, 0) !== 'RIFF' || tag(view, 8) !== 'WAVE')
     throw new WavError('This is not a WAVE file: it does not begin with RIFF … WAVE.')
 
-  let format: { code: number; channels: number; rate: number; bits: number } | undefined
+  let format: Format | undefined
   for (let at = 12; at + 8 <= view.byteLength;) {
     const name = tag(view, at)
     const size = view.getUint32(at + 4, true)
@@ -73,7 +84,7 @@ export function readWav(bytes: ArrayBuffer | Uint8Array): Recording {
       }
     } else if (name === 'data') {
       if (!format) throw new WavError('The sound comes before its format description, so it can’t be read.')
-      return readData(view, body, size, format)
+      return openData(body, Math.min(size, totalBytes - body), size, format)
     }
     at = body + size + (size % 2)
   }
@@ -84,12 +95,14 @@ export function readWav(bytes: ArrayBuffer | Uint8Array): Recording {
   )
 }
 
-function readData(
-  view: DataView,
-  start: number,
-  declared: number,
-  format: { code: number; channels: number; rate: number; bits: number },
-): Recording {
+interface Format {
+  code: number
+  channels: number
+  rate: number
+  bits: number
+}
+
+function openData(dataFrom: number, present: number, declared: number, format: Format): OpenWav {
   const reader = READERS[`${format.code}/${format.bits}`]
   if (!reader)
     throw new WavError(
@@ -99,23 +112,42 @@ function readData(
   if (format.rate < RATE.low || format.rate > RATE.high)
     throw new WavError(`A sample rate of ${format.rate} Hz can’t be analysed. Allowed: 8000 to 192000 Hz.`)
   const frameBytes = reader.bytes * format.channels
-  const present = Math.min(declared, view.byteLength - start)
   const frames = Math.floor(present / frameBytes)
-  if (frames === 0) throw new WavError('The file holds no sound.')
-  const samples = new Float32Array(frames)
-  for (let i = 0, at = start; i < frames; i++) {
-    let sum = 0
-    for (let c = 0; c < format.channels; c++, at += reader.bytes) sum += reader.read(view, at)
-    const value = sum / format.channels
-    // Float files may hold NaN or infinity; they count as silence instead of spoiling everything after them.
-    samples[i] = Number.isFinite(value) ? value : 0
+  if (frames <= 0) throw new WavError('The file holds no sound.')
+  return {
+    sampleRate: format.rate,
+    frames,
+    dataFrom,
+    frameBytes,
+    warnings:
+      // Recorders that were stopped hard leave 0xFFFFFFFF or 0 as the declared size.
+      present < declared && declared < 0xfffffff0
+        ? [`The file is cut short: ${(frames / format.rate).toFixed(1)} s of sound are there and were used.`]
+        : [],
+    decode(bytes) {
+      const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+      const samples = new Float32Array(Math.floor(bytes.byteLength / frameBytes))
+      for (let i = 0, at = 0; i < samples.length; i++) {
+        let sum = 0
+        for (let c = 0; c < format.channels; c++, at += reader.bytes) sum += reader.read(view, at)
+        const value = sum / format.channels
+        // Float files may hold NaN or infinity; they count as silence instead of spoiling everything after them.
+        samples[i] = Number.isFinite(value) ? value : 0
+      }
+      return samples
+    },
   }
-  const warnings =
-    // Recorders that were stopped hard leave 0xFFFFFFFF or 0 as the declared size.
-    present < declared && declared < 0xfffffff0
-      ? [`The file is cut short: ${(frames / format.rate).toFixed(1)} s of sound are there and were used.`]
-      : []
-  return { samples, sampleRate: format.rate, warnings }
+}
+
+/**
+ * Reads a whole WAVE file: see {@link openWav}. A file cut short is read as far as it goes, with a warning.
+ * @throws WavError
+ */
+export function readWav(bytes: ArrayBuffer | Uint8Array): Recording {
+  const all = bytes instanceof Uint8Array ? bytes : new Uint8Array(bytes)
+  const open = openWav(all, all.byteLength)
+  const samples = open.decode(all.subarray(open.dataFrom, open.dataFrom + open.frames * open.frameBytes))
+  return { samples, sampleRate: open.sampleRate, warnings: open.warnings }
 }
 
 /** Writes mono 16-bit PCM WAVE. Values beyond −1 to 1 are clipped. Source: WAVE PCM (RIFF). */

@@ -27,7 +27,7 @@ describe('pitch', () => {
   it.each([8000, 11025, 16000, 22050, 44100, 48000, 96000, 192000])('is right at %i Hz sampling', (rate) => {
     for (const hz of [116.54, 220, 440, 466.16, 523.25, 880, 1318.5]) {
       const track = trackPitch(sines(hz, 0.4, rate), rate)
-      const middle = track.hz[20]!
+      const middle = track.hz[40]!
       expect(Math.abs(centsBetween(hz, middle)), `${hz} Hz at ${rate}`).toBeLessThan(rate === 8000 ? 4 : 1.5)
     }
   })
@@ -92,9 +92,8 @@ describe('a long tone', () => {
         RATE,
       ).report,
     )!.hnrDb
-    // The half-rate window sees only half the noise power: 3 dB more.
-    expect(hnr).toBeGreaterThan(14)
-    expect(hnr).toBeLessThan(19)
+    // Of the whole band, as it was made.
+    expect(Math.abs(hnr - 15)).toBeLessThan(0.5)
   })
   it('is not broken by one squeak, and the squeak is reported with its partial', () => {
     const report = hear({ squeak: { atS: 3, lengthS: 0.18, partial: 5 } })
@@ -178,6 +177,6 @@ describe('live', () => {
       const at = whole.timeS.findIndex((t) => t >= s)
       expect(Math.abs(centsBetween(whole.hz[at]!, live.hz))).toBeLessThan(3)
     }
-    expect(frames[10]!.newestS - frames[10]!.timeS).toBeLessThan(0.025)
+    expect(frames[10]!.newestS - frames[10]!.timeS).toBeLessThan(0.035)
   })
 })

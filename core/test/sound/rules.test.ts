@@ -18,7 +18,24 @@ function frames(
     for (let i = 0; i < count; i++) {
       const m = typeof midi === 'function' ? midi(i) : midi
       const timeS = out.length / 100
-      out.push({ timeS, newestS: timeS + 0.04, hz: m ? hzOfMidi(m) : 0, db, clarity: m ? 0.95 : 0.1 })
+      const hz = m ? hzOfMidi(m) : 0
+      out.push({
+        timeS,
+        newestS: timeS + 0.04,
+        hz,
+        aloneHz: hz,
+        looseHz: hz,
+        db,
+        levelDb: db,
+        upperDb: db,
+        clarity: m ? 0.95 : 0.1,
+        confidence: m ? 1 : 0,
+        hnrDb: 20,
+        brightness: 3,
+        oddEvenDb: 0,
+        overblown: 0,
+        overHz: 0,
+      })
     }
   return out
 }

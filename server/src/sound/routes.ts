@@ -1,6 +1,7 @@
 import express from 'express'
 import { ROUTES } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { readWav, WavError } from '@halitus/core/sound'
 import { HttpError, routes, type Routes } from '../http/index.ts'
 import { analyseApart } from './apart.ts'
@@ -25,13 +26,27 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
     const seconds = recording.samples.length / recording.sampleRate
     if (seconds > LONGEST_S)
       throw new WavError(`The recording lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are analysed.`)
-    const transposition = query.instrument ? instrument(query.instrument).transposition : 0
-    const { report, track } = await analyseApart(recording, { transposition, a4Hz: await a4Hz() })
+    const inst = query.instrument ? instrument(query.instrument) : undefined
+    const transposition = inst?.transposition ?? 0
+    const reference = await a4Hz()
+    const askedHz = query.asked && hzOfMidi(parseNote(query.asked).midi + transposition, reference)
+    const gone = new AbortController()
+    request.on('close', () => gone.abort())
+    const { report, track } = await analyseApart(
+      recording,
+      { transposition, a4Hz: reference, ...(askedHz && { askedHz }) },
+      gone.signal,
+    )
     return {
       ...report,
       warnings: recording.warnings,
       ...(query.track === '1' && {
-        track: { timeS: [...track.timeS], hz: [...track.hz], db: [...track.db] },
+        track: {
+          timeS: [...track.timeS],
+          hz: [...track.hz],
+          aloneHz: [...track.aloneHz],
+          db: [...track.db],
+        },
       }),
     }
   })

@@ -1,9 +1,9 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { analyse } from '@halitus/core/sound'
+import { analyse, type AnalyseOptions } from '@halitus/core/sound'
 
 const { samples, sampleRate, options } = workerData as {
   samples: Float32Array
   sampleRate: number
-  options: { transposition: number; a4Hz: number }
+  options: AnalyseOptions
 }
 parentPort?.postMessage(analyse(samples, sampleRate, options))

@@ -1,5 +1,5 @@
 import { proxy, transfer } from 'comlink'
-import type { Performance } from '@halitus/core/player'
+import type { Phrase } from '@halitus/core/player'
 import type { LiveFrame } from '@halitus/core/sound'
 import { captureUrl, soundWorker } from '@/workers/index.ts'
 
@@ -54,8 +54,14 @@ async function listen(
   }
 }
 
-/** Opens the microphone. @throws NoSound when there is none or it is not allowed */
-export async function listenToMicrophone(onFrames: (f: LiveFrame[]) => void): Promise<Hearing> {
+/**
+ * Opens the microphone. @throws NoSound when there is none or it is not allowed
+ * @param onGone told when the device goes away in mid-take
+ */
+export async function listenToMicrophone(
+  onFrames: (f: LiveFrame[]) => void,
+  onGone: () => void,
+): Promise<Hearing> {
   if (!navigator.mediaDevices?.getUserMedia)
     throw new NoSound(
       'This browser gives no microphone here: it needs https or this same machine. Use the simulated player or a WAVE file.',
@@ -73,6 +79,7 @@ export async function listenToMicrophone(onFrames: (f: LiveFrame[]) => void): Pr
         : 'No microphone was found. Connect one, or use the simulated player or a WAVE file.',
     )
   }
+  for (const track of stream.getAudioTracks()) track.addEventListener('ended', onGone, { once: true })
   const ctx = await audioContext()
   return listen(ctx, ctx.createMediaStreamSource(stream), onFrames, () =>
     stream.getTracks().forEach((t) => t.stop()),
@@ -81,13 +88,13 @@ export async function listenToMicrophone(onFrames: (f: LiveFrame[]) => void): Pr
 
 /** Lets the simulated player play into the same ear. @param aloud also through the loudspeaker */
 export async function listenToPlayer(
-  performance: Performance,
+  phrase: Phrase,
   aloud: boolean,
   onFrames: (f: LiveFrame[]) => void,
   onEnded: () => void,
 ): Promise<Hearing> {
   const ctx = await audioContext()
-  const samples = await soundWorker().play(performance, ctx.sampleRate)
+  const samples = await soundWorker().play(phrase, ctx.sampleRate)
   const buffer = ctx.createBuffer(1, samples.length, ctx.sampleRate)
   buffer.getChannelData(0).set(samples)
   const source = new AudioBufferSourceNode(ctx, { buffer })

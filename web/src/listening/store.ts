@@ -1,10 +1,11 @@
 import { useLocalStorage } from '@vueuse/core'
+import { proxy } from 'comlink'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
-import { presetOn, PRESETS, type Performance } from '@halitus/core/player'
+import { phraseOf, presetOn, PRESETS, type Performance } from '@halitus/core/player'
 import { median, untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
 import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
 import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
@@ -49,6 +50,8 @@ export const useListening = defineStore('listening', () => {
   const frames: LiveFrame[] = []
   const drawn = ref(0)
   const result = shallowRef<Measurement>()
+  /** How much of a file has been heard, 0 to 1; undefined when there is none. */
+  const share = ref<number>()
   const lagMs = ref<number>()
   const lags: number[] = []
 
@@ -97,7 +100,7 @@ export const useListening = defineStore('listening', () => {
     begin(what, PROVENANCE[source.value])
     state.value = 'listening'
     try {
-      if (source.value === 'microphone') opening = listenToMicrophone(hear)
+      if (source.value === 'microphone') opening = listenToMicrophone(hear, () => void unplugged())
       else {
         const preset = PRESETS.find((p) => p.id === presetId.value) ?? PRESETS[0]
         const performance = {
@@ -109,7 +112,7 @@ export const useListening = defineStore('listening', () => {
           a4Hz: ear.a4Hz,
           seed: playerSeed.value || Math.floor(Math.random() * 1e6),
         }
-        opening = listenToPlayer(performance, aloud.value, hear, () => void stop())
+        opening = listenToPlayer(phraseOf(performance), aloud.value, hear, () => void stop())
       }
       hearing = await opening
     } catch (error) {
@@ -119,6 +122,15 @@ export const useListening = defineStore('listening', () => {
           ? error.message
           : `Nothing can be heard: ${error instanceof Error ? error.message : 'unknown reason'}`
     }
+  }
+
+  /** The microphone has gone: what it gave until then is judged, and it is said. */
+  async function unplugged() {
+    if (state.value !== 'listening') return
+    await stop()
+    problem.value = [problem.value, 'The microphone went away in mid-take; what came before is kept.']
+      .filter(Boolean)
+      .join(' ')
   }
 
   async function stop() {
@@ -138,13 +150,28 @@ export const useListening = defineStore('listening', () => {
     if (state.value !== 'idle') return
     begin(what, PROVENANCE.file)
     state.value = 'judging'
+    share.value = 0
     try {
-      await finish(await soundWorker().file(await file.arrayBuffer(), ear))
+      const measurement = await soundWorker().file(
+        file,
+        ear,
+        proxy((now: number) => (share.value = now)),
+      )
+      if (measurement) await finish(measurement)
+      else {
+        state.value = 'idle'
+        problem.value = `${file.name}: stopped, nothing kept.`
+      }
     } catch (error) {
       state.value = 'idle'
       problem.value = `${file.name}: ${error instanceof Error ? error.message : 'can’t be read.'}`
+    } finally {
+      share.value = undefined
     }
   }
+
+  /** Stops the judging of a file. */
+  const cancelFile = () => soundWorker().cancel()
 
   async function finish(measurement: Measurement) {
     result.value = measurement
@@ -192,6 +219,8 @@ export const useListening = defineStore('listening', () => {
     cancel,
     clear,
     takeFile,
+    share,
+    cancelFile,
     counted,
   }
 })

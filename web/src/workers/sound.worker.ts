@@ -1,10 +1,13 @@
 import { expose, transfer } from 'comlink'
-import { perform, type Performance } from '@halitus/core/player'
+import { playPhrase, type Phrase } from '@halitus/core/player'
 import {
   analyse,
+  Analysis,
   LiveTracker,
   longTone,
-  readWav,
+  openWav,
+  WavError,
+  type Analysed,
   type LiveFrame,
   type NoteReport,
   type SoundReport,
@@ -32,10 +35,22 @@ let taken = 0
 /** Ten minutes at 48 kHz: nobody holds a tone for longer, and memory has an end. */
 const MOST_SAMPLES = 10 * 60 * 48000
 
-function measure(samples: Float32Array, sampleRate: number, ear: Ear, warnings: string[]): Measurement {
-  const { report, track } = analyse(samples, sampleRate, ear)
+/** A file is read in pieces of about so many bytes; the first must reach to its sound. */
+const PIECE_BYTES = 1 << 19
+/** Longer recordings are refused: nobody looks at them as one. */
+const LONGEST_FILE_S = 3 * 3600
+let cancelled = false
+
+function measured({ report, track }: Analysed, warnings: string[]): Measurement {
   return transfer(
-    { report, tone: longTone(report), timeS: track.timeS, hz: track.hz, db: track.db, warnings },
+    {
+      report,
+      tone: longTone(report),
+      timeS: track.timeS,
+      hz: track.hz,
+      db: track.db,
+      warnings: [...warnings, ...report.doubts],
+    },
     [track.timeS.buffer, track.hz.buffer, track.db.buffer],
   )
 }
@@ -65,16 +80,35 @@ const listener = {
     }
     live = undefined
     blocks = []
-    return measure(samples, liveRate, ear, [])
+    return measured(analyse(samples, liveRate, ear), [])
   },
-  /** Judges a WAVE file. Throws WavError's sentence. */
-  file(bytes: ArrayBuffer, ear: Ear): Measurement {
-    const { samples, sampleRate, warnings } = readWav(bytes)
-    return measure(samples, sampleRate, ear, warnings)
+  /**
+   * Judges a WAVE file piece by piece, so that an hour of it needs no more memory than its curves. Throws WavError's
+   * sentence; undefined when it was cancelled.
+   */
+  async file(file: Blob, ear: Ear, onShare: (share: number) => void): Promise<Measurement | undefined> {
+    cancelled = false
+    const bytes = async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer())
+    const wav = openWav(await bytes(0, PIECE_BYTES), file.size)
+    if (wav.frames / wav.sampleRate > LONGEST_FILE_S)
+      throw new WavError(`The recording is longer than ${LONGEST_FILE_S / 3600} hours. Cut it into parts.`)
+    const analysis = new Analysis(wav.sampleRate, ear)
+    const step = Math.max(1, Math.floor(PIECE_BYTES / wav.frameBytes))
+    for (let at = 0; at < wav.frames; at += step) {
+      const from = wav.dataFrom + at * wav.frameBytes
+      analysis.push(wav.decode(await bytes(from, from + Math.min(step, wav.frames - at) * wav.frameBytes)))
+      onShare(Math.min(1, (at + step) / wav.frames))
+      if (cancelled) return undefined
+    }
+    return measured(analysis.finish(), wav.warnings)
+  },
+  /** Stops the judging of a file at its next piece. */
+  cancel() {
+    cancelled = true
   },
   /** The simulated player's sound. */
-  play(performance: Performance, sampleRate: number): Float32Array {
-    const samples = perform(performance, sampleRate)
+  play(phrase: Phrase, sampleRate: number): Float32Array {
+    const { samples } = playPhrase(phrase, sampleRate)
     return transfer(samples, [samples.buffer])
   },
 }

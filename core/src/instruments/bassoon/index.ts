@@ -75,6 +75,12 @@ export const bassoon = define({
     { from: 'Eb4', partial: 3 },
   ],
   partials: [0.5, 0.8, 1, 0.8, 0.5, 0.35, 0.2, 0.12],
+  voice: {
+    formants: [
+      { hz: 480, widthHz: 160, db: 12 },
+      { hz: 1150, widthHz: 300, db: 5 },
+    ],
+  },
   reed: {
     kind: 'double',
     // Common practice, no source.

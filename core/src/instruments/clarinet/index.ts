@@ -46,6 +46,7 @@ export const clarinet = define({
     { from: 'G#6', partial: 7 },
   ],
   partials: [1, 0.06, 0.6, 0.08, 0.35, 0.1, 0.18, 0.08],
+  voice: { fullFrom: 'B4', brightens: 0.3 },
   reed: SINGLE_REED,
   gauges: [
     reedOnMouthpiece,

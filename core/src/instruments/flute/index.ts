@@ -46,6 +46,7 @@ export const flute = define({
     { from: 'D6', partial: 3 },
   ],
   partials: [1, 0.6, 0.3, 0.12, 0.06, 0.03],
+  voice: { brightens: 0.5 },
   reed: null,
   gauges: [
     headRotation,

@@ -54,6 +54,12 @@ export const oboe = define({
   bore: BORE,
   registers: [{ from: 'D5', partial: 2 }],
   partials: [0.7, 0.9, 1, 0.6, 0.4, 0.3, 0.2, 0.1],
+  voice: {
+    formants: [
+      { hz: 1100, widthHz: 350, db: 8 },
+      { hz: 2800, widthHz: 600, db: 5 },
+    ],
+  },
   reed: {
     kind: 'double',
     // Common practice, no source.

@@ -93,6 +93,7 @@ const saxophone = <const Id extends string>(
     bore,
     registers: [{ from: 'D5', partial: 2 }],
     partials: [1, 0.8, 0.6, 0.45, 0.3, 0.2, 0.12, 0.08],
+    voice: { brightens: 0.35 },
     reed: SINGLE_REED,
     gauges: [reedOnMouthpiece, ligatureHeight, neckDepth(corkMm)],
     setup: SAXOPHONE_SETUP,

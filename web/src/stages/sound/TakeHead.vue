@@ -49,6 +49,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 const isLive = computed(() => listening.state === 'listening')
 const action = computed(() => {
   if (isLive.value) return 'Stop'
+  if (listening.share !== undefined) return `Heard ${Math.round(100 * listening.share)} %`
   if (listening.state === 'judging') return 'Judging …'
   return listening.source === 'file' ? 'Choose a WAVE file' : 'Listen'
 })
@@ -86,6 +87,9 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 
   <div class="player">
     <slot name="choose" />
+    <Button v-if="listening.share !== undefined" @click="listening.cancelFile()"
+      >Stop reading the file</Button
+    >
     <template v-if="listening.source === 'player'">
       <label for="player-length">simulated for</label>
       <Quantity id="player-length" v-model="listening.playerLengthS" :min="1" :max="60" unit="s" />

@@ -1,0 +1,402 @@
+import { OutOfRange } from '../errors/index.ts'
+import { instrument, writtenNote } from '../instruments/index.ts'
+import { hzOfMidi } from '../pitch/index.ts'
+import { put, type Around } from './around.ts'
+import { bentAt, loudnessAt, wanderOf, type Dynamics } from './curves.ts'
+import { seeded } from './random.ts'
+import { soundingOf } from './voice.ts'
+
+/** What runs through the whole phrase. Cents: sharp is positive. */
+export interface Manner {
+  detuneCents?: number
+  /** Rise of the pitch from beginning to end. */
+  driftCents?: number
+  /** Bent on purpose after half a second: down to `low`, then up to `high`, then back, in cosines. */
+  bendCents?: { low: number; high: number }
+  /** Loudness over time: level, or soft–loud–soft, loud–soft–loud, fading. */
+  dynamics?: Dynamics
+  /** Between loudest and quietest, dB. */
+  rangeDb?: number
+  /** Pitch at the loudest minus pitch at the quietest. */
+  sagCents?: number
+  /** Vibrato, a slow waver, or a shake: pitch, and loudness with it. */
+  wobble?: { depthCents: number; rateHz: number; depthDb?: number }
+  /** Loudness alone, shaking. */
+  tremor?: { depthDb: number; rateHz: number }
+  /** Slow random wander of the pitch, root mean square. */
+  unsteadyCents?: number
+  /** Level of breath noise against the peak of the tone, dB; −60 is a clean tone. */
+  breathDb?: number
+  /** Two or three reeds in the stock sounding on below the chanter, dB against it. */
+  dronesDb?: number
+}
+
+/** A stroke of the tongue on the running air. */
+export interface Stroke {
+  /** How far the level falls, dB. */
+  depthDb: number
+  /** From the beginning of the fall to the end of the rise, ms. */
+  lengthMs: number
+  /** How far the pitch falls in it: the tongue is too far back. */
+  dipCents?: number
+}
+
+/** How a note speaks; everything but `clean` lasts for `lengthMs` before the note is there. */
+export interface Attack {
+  kind: 'clean' | 'airy' | 'late' | 'cracked' | 'squeak'
+  lengthMs?: number
+  /** What it cracks or squeaks to, as a multiple of the note's frequency. */
+  ratio?: number
+}
+
+/** Something that happens inside a note. */
+export interface Happening {
+  kind: 'squeak' | 'slip' | 'gurgle' | 'dropout'
+  /** From the beginning of the note, s. A slip stays to the end of the note. */
+  atS: number
+  lengthS: number
+  /** Multiple of the note's frequency; 2.7 is a shriek on no partial. */
+  ratio?: number
+}
+
+export interface PhraseNote {
+  /** As read; null is a rest. */
+  written: string | null
+  lengthS: number
+  /** `breath`: out of silence by air alone; `stroke`: on running air; `slur`: fingers alone. */
+  begins?: 'tongue' | 'breath' | 'stroke' | 'slur'
+  stroke?: Stroke
+  attack?: Attack
+  /** Silence before the next note, s; 0 for what is slurred or stroked on the running air. */
+  gapS?: number
+  end?: 'released' | 'tapered' | 'cut' | 'sagging'
+  /** Another note first, by a finger that is late or early. Written. */
+  between?: { written: string; lengthMs: number }
+  happens?: Happening[]
+  /** Loudness of this note, dB against the phrase. */
+  levelDb?: number
+}
+
+export interface Phrase {
+  instrument: string
+  notes: PhraseNote[]
+  seed?: number
+  a4Hz?: number
+  /** Silence before and after, s. */
+  leadS?: number
+  tailS?: number
+  /** Of full scale. */
+  peak?: number
+  manner?: Manner
+  around?: Around
+}
+
+/** What was really played, to measure an ear by. Times in s from the first sample. */
+export interface Truth {
+  /** Every millisecond; 0 where nothing with a pitch sounds. */
+  hz: Float32Array
+  notes: { startS: number; endS: number; midi: number; begins: NonNullable<PhraseNote['begins']> }[]
+  /** When the reed or jet starts again: separate tonguing, strokes on running air. */
+  strokes: { timeS: number; depthDb: number; lengthMs: number; separate: boolean }[]
+  attacks: { timeS: number; kind: Attack['kind']; lengthMs: number }[]
+  between: { startS: number; lengthMs: number; midi: number }[]
+  happened: (Happening & { startS: number })[]
+  /** Harmonic to noise, whole band, dB; Infinity without breath. */
+  hnrDb: number
+}
+
+export interface Played {
+  samples: Float32Array
+  truth: Truth
+}
+
+/** Rises and falls of the tone, s. */
+const TONGUE_RISE_S = 0.015
+const AIR_RISE_S = 0.18
+const RELEASE_S = 0.03
+const TAPER_S = 0.35
+const CUT_S = 0.004
+/** One note into the next by fingers alone. */
+const CROSSING_S = 0.008
+const LONGEST_S = 1800
+
+interface Piece {
+  from: number
+  to: number
+  ratio: number
+  gain: number
+  /** A squeak is nearly a plain sine. */
+  pure: boolean
+}
+
+/**
+ * A phrase as sound, with the truth about it. The same seed always plays the same.
+ * @throws NoteError for a note that the instrument doesn't have; OutOfRange for a length outside 0 to 30 min
+ * @example playPhrase({ instrument: 'flute', notes: [{ written: 'A4', lengthS: 1 }] }, 16000).truth.notes.length // 1
+ */
+export function playPhrase(phrase: Phrase, sampleRate: number): Played {
+  const inst = instrument(phrase.instrument)
+  const { manner = {}, peak = 0.5, notes } = phrase
+  const totalS = notes.reduce((sum, n) => sum + n.lengthS, 0)
+  if (!notes.every((n) => n.lengthS > 0) || !(totalS > 0 && totalS <= LONGEST_S))
+    throw new OutOfRange('A simulated phrase lasts more than 0 and at most 1800 s, and so does each note.')
+  const random = seeded(phrase.seed ?? 1)
+  const lead = Math.round((phrase.leadS ?? 0.3) * sampleRate)
+  const length = Math.round(totalS * sampleRate)
+  const count = lead + length + Math.round((phrase.tailS ?? 0.5) * sampleRate)
+  const tone = new Float32Array(count)
+  const truth: Truth = {
+    hz: new Float32Array(Math.ceil((1000 * count) / sampleRate)),
+    notes: [],
+    strokes: [],
+    attacks: [],
+    between: [],
+    happened: [],
+    hnrDb: Infinity,
+  }
+
+  // What runs through everything: cents, level and breath for every sample of the phrase.
+  const rangeDb = manner.rangeDb ?? (manner.dynamics && manner.dynamics !== 'level' ? 18 : 0)
+  const cents = wanderOf(manner.unsteadyCents ?? 0, length, sampleRate, random)
+  const levelDb = new Float32Array(length)
+  const shake = manner.tremor
+  for (let i = 0; i < length; i++) {
+    const share = i / length
+    const timeS = i / sampleRate
+    const loudness = loudnessAt(manner.dynamics ?? 'level', share)
+    levelDb[i] = rangeDb * (loudness - 1)
+    cents[i]! +=
+      (manner.detuneCents ?? 0) +
+      (manner.driftCents ?? 0) * (share - 0.5) +
+      (manner.sagCents ?? 0) * (loudness - 0.5)
+    if (manner.bendCents) cents[i]! += bentAt(manner.bendCents, timeS, totalS)
+    if (manner.wobble) {
+      const swing = Math.sin(2 * Math.PI * manner.wobble.rateHz * timeS)
+      cents[i]! += manner.wobble.depthCents * swing
+      levelDb[i]! += (manner.wobble.depthDb ?? 0) * (swing - 1)
+    }
+    if (shake) levelDb[i]! += shake.depthDb * (Math.sin(2 * Math.PI * shake.rateHz * timeS) - 1)
+  }
+
+  const air = new Float32Array(length)
+  let at = 0
+  for (const note of notes) {
+    if (note.begins === 'stroke' && note.stroke)
+      dent(note.stroke, Math.round(at * sampleRate), sampleRate, levelDb, cents)
+    at += note.lengthS
+  }
+  at = 0
+  notes.forEach((note, k) => {
+    const from = Math.round(at * sampleRate)
+    at += note.lengthS
+    const to = Math.min(length, Math.round(at * sampleRate))
+    if (note.written === null) return
+    const written = writtenNote(inst, note.written)
+    const hz = hzOfMidi(written.midi + inst.transposition, phrase.a4Hz)
+    const before = notes[k - 1]
+    const runs = k > 0 && before?.written !== null && (before?.gapS ?? 0) === 0
+    const begins = note.begins ?? (runs ? 'slur' : 'tongue')
+    const next = notes[k + 1]
+    const goesOn = next !== undefined && next.written !== null && (note.gapS ?? 0) === 0
+    const end = goesOn ? to : to - Math.round((note.gapS ?? 0) * sampleRate)
+    const crossing = goesOn ? Math.round(CROSSING_S * sampleRate) : 0
+    const startS = (lead + from) / sampleRate
+    const attack = note.attack ?? { kind: 'clean' }
+    const attackMs = attack.kind === 'clean' ? 0 : (attack.lengthMs ?? 80)
+
+    // The pieces of the note, one after the other, as multiples of its frequency.
+    const pieces: Piece[] = []
+    const put = (fromS: number, toS: number, ratio: number, more: Partial<Piece> = {}) =>
+      pieces.push({
+        from: from + Math.round(fromS * sampleRate),
+        to: Math.min(end, from + Math.round(toS * sampleRate)),
+        ratio,
+        gain: 1,
+        pure: false,
+        ...more,
+      })
+    const endS = (end - from) / sampleRate
+    let nowS = 0
+    if (note.between) {
+      const ratio = 2 ** ((writtenNote(inst, note.between.written).midi - written.midi) / 12)
+      nowS = note.between.lengthMs / 1000
+      put(0, nowS, ratio)
+      truth.between.push({
+        startS,
+        lengthMs: note.between.lengthMs,
+        midi: written.midi + inst.transposition + 12 * Math.log2(ratio),
+      })
+    }
+    if (attack.kind === 'cracked' || attack.kind === 'squeak') {
+      const ratio = attack.ratio ?? (attack.kind === 'squeak' ? 5 : 3)
+      put(nowS, nowS + attackMs / 1000, ratio, { pure: attack.kind === 'squeak' })
+      if (attack.kind === 'cracked') put(nowS, nowS + attackMs / 1000, 1, { gain: 0.4 })
+      nowS += attackMs / 1000
+    }
+    if (attack.kind !== 'clean') truth.attacks.push({ timeS: startS, kind: attack.kind, lengthMs: attackMs })
+    for (const h of note.happens ?? []) {
+      put(nowS, h.atS, 1)
+      const untilS = h.kind === 'slip' ? endS : h.atS + h.lengthS
+      if (h.kind !== 'dropout')
+        put(h.atS, untilS, h.ratio ?? 3, { pure: h.kind === 'squeak', gain: h.kind === 'gurgle' ? 0.55 : 1 })
+      if (h.kind === 'gurgle') put(h.atS, untilS, 1, { gain: 0.55 })
+      truth.happened.push({ ...h, startS: startS + h.atS })
+      nowS = untilS
+    }
+    if (nowS < endS) put(nowS, endS + crossing / sampleRate, 1)
+    const last = pieces.at(-1)
+    if (last && crossing) last.to = Math.min(length, end + crossing)
+
+    // Loudness of the note by itself: how it begins and ends, and the stroke it begins with.
+    const until = Math.min(length, end + crossing)
+    const own = new Float32Array(until - from).fill(1)
+    const ownCents = new Float32Array(until - from)
+    const slow = begins === 'breath' || attack.kind === 'airy' || attack.kind === 'late'
+    const rise = (begins === 'breath' ? AIR_RISE_S : slow ? 0.05 : TONGUE_RISE_S) * sampleRate
+    const silent = attack.kind === 'airy' ? (attackMs / 1000) * sampleRate : 0
+    const fall = (note.end === 'tapered' ? TAPER_S : note.end === 'cut' ? CUT_S : RELEASE_S) * sampleRate
+    for (let i = 0; i < own.length; i++) {
+      if (begins === 'tongue' || begins === 'breath') own[i]! *= Math.min(1, Math.max(0, (i - silent) / rise))
+      if (!goesOn) own[i]! *= Math.min(1, Math.max(0, (own.length - i) / fall))
+      if (attack.kind === 'late') ownCents[i] = -120 * Math.max(0, 1 - i / ((attackMs / 1000) * sampleRate))
+      if (note.end === 'sagging') ownCents[i]! -= 60 * Math.max(0, 1 - (own.length - i) / (0.3 * sampleRate))
+    }
+    const gain = 10 ** ((note.levelDb ?? 0) / 20)
+    if (begins !== 'slur') {
+      const stroke = note.stroke ?? { depthDb: 60, lengthMs: 30 }
+      truth.strokes.push({
+        timeS: startS,
+        depthDb: begins === 'stroke' ? stroke.depthDb : 60,
+        lengthMs: stroke.lengthMs,
+        separate: begins !== 'stroke',
+      })
+    }
+
+    const phases = new Float64Array(until - from)
+    let phase = 0
+    for (let i = from; i < until; i++) {
+      phase += (2 * Math.PI * hz * 2 ** ((cents[i]! + ownCents[i - from]!) / 1200)) / sampleRate
+      phases[i - from] = phase
+    }
+    for (const piece of pieces) {
+      // What begins in mid-air is faded across; what begins with the note has the note's own beginning.
+      const fadeIn = piece.from > from || begins === 'slur' ? crossingOf(piece, sampleRate) : 1
+      const fadeOut = piece.to < until ? crossingOf(piece, sampleRate) : Math.max(1, crossing)
+      const sounding = soundingOf(inst, hz * piece.ratio, written.midi, sampleRate)
+      const amplitudes = new Float64Array(Math.max(1, sounding.count))
+      const reach = Math.min(until, piece.to + (piece.to < until ? fadeOut : 0))
+      for (let i = piece.from; i < reach; i++) {
+        const k = i - from
+        if ((i - piece.from) % 32 === 0) {
+          sounding.partialsAt(-levelDb[i]! - 20 * Math.log10(Math.max(1e-3, own[k]! * gain)), amplitudes)
+        }
+        const fade =
+          Math.min(1, (i - piece.from + 1) / fadeIn) *
+          (goesOn || piece.to < until ? Math.min(1, (reach - i) / fadeOut) : 1)
+        const theta = phases[k]! * piece.ratio
+        const level = peak * gain * own[k]! * 10 ** (levelDb[i]! / 20) * piece.gain * fade
+        let wave = Math.sin(theta)
+        if (!piece.pure) {
+          // Sines of multiples by Chebyshev's recurrence.
+          const turn = 2 * Math.cos(theta)
+          let s1 = Math.sin(theta)
+          let s2 = 0
+          wave = 0
+          for (let h = 0; h < sounding.count; h++) {
+            wave += amplitudes[h]! * s1
+            const s0 = turn * s1 - s2
+            s2 = s1
+            s1 = s0
+          }
+        }
+        tone[lead + i]! += level * wave
+      }
+      for (let ms = Math.ceil((1000 * piece.from) / sampleRate); ms < (1000 * piece.to) / sampleRate; ms++) {
+        const i = Math.min(until - 1, Math.max(from, Math.round((ms * sampleRate) / 1000)))
+        if (own[i - from]! < 0.05 || piece.gain < 1) continue
+        truth.hz[Math.round(ms + (1000 * lead) / sampleRate)] =
+          hz * piece.ratio * 2 ** ((cents[i]! + ownCents[i - from]!) / 1200)
+      }
+    }
+    for (let i = from; i < until; i++)
+      air[i] = Math.max(air[i]!, gain * airAt(attack, own, i - from, sampleRate))
+    truth.notes.push({
+      startS,
+      endS: (lead + end) / sampleRate,
+      midi: written.midi + inst.transposition + (manner.detuneCents ?? 0) / 100,
+      begins,
+    })
+  })
+
+  const breath = peak * 10 ** ((manner.breathDb ?? -50) / 20)
+  const samples = tone
+  let tonePower = 0
+  let airPower = 0
+  for (let i = 0; i < length; i++) {
+    const noise = breath * air[i]! * random.normal()
+    if (air[i]! > 0.9) {
+      tonePower += tone[lead + i]! ** 2
+      airPower += noise ** 2
+    }
+    samples[lead + i]! += noise
+  }
+  truth.hnrDb = 10 * Math.log10(tonePower / airPower)
+  if (manner.dronesDb !== undefined) drone(samples, manner.dronesDb, inst.partials, phrase, sampleRate)
+  if (phrase.around) put(samples, sampleRate, phrase.around, random, playPhrase)
+  return { samples, truth }
+}
+
+function crossingOf(piece: Piece, sampleRate: number): number {
+  return Math.max(1, Math.min(CROSSING_S * sampleRate, (piece.to - piece.from) / 3))
+}
+
+/** The level falls in 4/10 of a stroke, stays for 2/10 and rises again: `at` is where it begins to rise. */
+function dent(stroke: Stroke, at: number, sampleRate: number, levelDb: Float32Array, cents: Float32Array) {
+  const length = (stroke.lengthMs / 1000) * sampleRate
+  for (
+    let i = Math.max(0, Math.ceil(at - 0.6 * length));
+    i < Math.min(levelDb.length, at + 0.4 * length);
+    i++
+  ) {
+    const x = (i - at) / length
+    const share = x < -0.2 ? (x + 0.6) / 0.4 : x < 0 ? 1 : 1 - x / 0.4
+    const depth = (1 - Math.cos(Math.PI * share)) / 2
+    levelDb[i]! -= stroke.depthDb * depth
+    cents[i]! -= (stroke.dipCents ?? 0) * depth
+  }
+}
+
+/** Breath sounds with the tone, and before it where the note speaks with air first. */
+function airAt(attack: Attack, own: Float32Array, i: number, sampleRate: number): number {
+  if (attack.kind !== 'airy') return own[i]!
+  // Loud enough to be heard as air: twenty times a clean tone's breath.
+  const first = (attack.lengthMs ?? 80) / 1000
+  return i / sampleRate < first ? 12 * Math.min(1, i / (0.01 * sampleRate)) : own[i]!
+}
+
+/** Drones: two tenors an octave below the low A's own octave, a bass another octave down; steady, no matter what is played. */
+function drone(
+  samples: Float32Array,
+  db: number,
+  partials: readonly number[],
+  phrase: Phrase,
+  sampleRate: number,
+) {
+  const low = hzOfMidi(
+    writtenNote(instrument(phrase.instrument), 'A4').midi + instrument(phrase.instrument).transposition,
+    phrase.a4Hz,
+  )
+  const level = (phrase.peak ?? 0.5) * 10 ** (db / 20)
+  const sum = partials.reduce((a, b) => a + b, 0)
+  for (const [hz, share] of [
+    [low / 2, 1],
+    [low / 2.002, 1],
+    [low / 4, 0.8],
+  ] as const)
+    for (let i = 0; i < samples.length; i++) {
+      const theta = (2 * Math.PI * hz * i) / sampleRate
+      let wave = 0
+      for (let h = 0; h < partials.length; h++) wave += (partials[h]! / sum) * Math.sin((h + 1) * theta)
+      samples[i]! += level * share * wave
+    }
+}

@@ -1,0 +1,221 @@
+import { centsBetween } from '../pitch/index.ts'
+import { median } from './statistics.ts'
+import type { Track } from './track.ts'
+
+/** A stroke of the tongue on running air, as the level shows it. */
+export interface Dent {
+  /** Frame of the lowest level. */
+  at: number
+  /** When the reed or jet starts again: where the level begins to rise, s. */
+  timeS: number
+  depthDb: number
+  /** Between the half-way points of fall and rise, ms. */
+  widthMs: number
+  /** How far the pitch falls in it, cents; 0 or more. */
+  dipCents: number
+  /** Share of the width that the rise takes. */
+  upShare: number
+}
+
+/** How far to each side a shoulder is looked for, s: a vibrato has hardly moved by then, a tongue is there and gone. */
+const NEAR_S = 0.04
+/** A longer stop has its shoulders further away, but is deep. */
+const FAR_S = 0.09
+const FAR_DB = 7
+/** The upper partials fall first and furthest; they count so much. */
+const UPPER = 0.5
+/** A dent is this deep, both counted together, and so many times what the level does by chance. */
+const LEAST_DB = 2.6
+const CHANCE = 5
+/** Where the note changes as well, fingers dent the level too, but for a moment only: the tongue takes this long at least, ms. */
+const CHANGE_MS = 12
+const CHANGE_DB = 2.6
+const CHANGE_S = 0.035
+/** Wider than this and no faster up than down it is a swing of the whole tone, unless the sound stops. ms, dB, share. */
+const SWING_MS = 50
+const SWING_DB = 15
+const SWING_UP = 0.38
+/** A whole tone that swings has a sine in its level nearly half as deep as its dents; strokes leave most of the time level. */
+const SINE_SHARE = 2.45
+/** Smaller swings don't look like strokes, dB. */
+const SINE_DB = 1.15
+const SINE_HZ = [3, 6] as const
+const SINE_S = 0.5
+/** A stroke that shows as an accent only: so much louder within so little time, the upper partials too. */
+const ACCENT_DB = 2.9
+const ACCENT_S = 0.03
+/** Two strokes are never closer than this, s: sixteen a second. */
+const APART_S = 0.055
+
+/** Dents of frames [from, to) of sound that doesn't stop. */
+export function dentsOf(track: Track, from: number, to: number): Dent[] {
+  const { hopS, levelDb, upperDb, hz } = track
+  const near = Math.round(NEAR_S / hopS)
+  const far = Math.round(FAR_S / hopS)
+  const chance = chanceOf(levelDb, from, to) + UPPER * chanceOf(upperDb, from, to)
+  const needed = Math.max(LEAST_DB, CHANCE * chance)
+  const found: { at: number; depth: number }[] = []
+  for (let i = from + 3; i < to - 3; i++) {
+    if (levelDb[i]! > levelDb[i - 1]! || levelDb[i]! > levelDb[i + 1]!) continue
+    const level = depthAt(levelDb, i, near, from, to)
+    const depth = Math.max(
+      level + UPPER * Math.max(0, depthAt(upperDb, i, near, from, to)),
+      depthAt(levelDb, i, far, from, to) - FAR_DB + LEAST_DB,
+    )
+    if (depth < needed || level < 0.5) continue
+    if (depth < CHANGE_DB && changes(hz, i, Math.round(CHANGE_S / hopS), from, to)) continue
+    const last = found.at(-1)
+    if (last && i - last.at < APART_S / hopS) {
+      if (depth > last.depth) found[found.length - 1] = { at: i, depth }
+    } else found.push({ at: i, depth })
+  }
+  const dents = found
+    .map(({ at }) => describe(track, at, from, to, far))
+    .filter((d) => {
+      const sine = sineAround(levelDb, d.at, hopS, from, to)
+      return sine < SINE_DB || d.depthDb >= SINE_SHARE * sine
+    })
+    .filter((d) => d.widthMs <= SWING_MS || d.depthDb >= SWING_DB || d.upShare < SWING_UP)
+    .filter(
+      (d) =>
+        d.depthDb >= FAR_DB * 2 ||
+        d.widthMs >= CHANGE_MS ||
+        !changes(hz, d.at, Math.round(CHANGE_S / hopS), from, to),
+    )
+  const accents = accentsOf(track, from, to).filter((a) =>
+    dents.every((d) => Math.abs(d.at - a.at) * hopS > 0.09),
+  )
+  return [...dents, ...accents].sort((a, b) => a.at - b.at)
+}
+
+/** Where a tone that stays on its pitch jumps up in level, after having been level or falling. */
+function accentsOf(track: Track, from: number, to: number): Dent[] {
+  const { hopS, levelDb, upperDb, hz, timeS } = track
+  const step = Math.round(ACCENT_S / hopS)
+  const before = Math.round(0.08 / hopS)
+  const found: { at: number; jump: number }[] = []
+  for (let i = from + before; i < to - before; i++) {
+    const jump = meanOf(levelDb, i + 1, i + step - 2) - meanOf(levelDb, i - step + 2, i - 1)
+    if (
+      jump < ACCENT_DB ||
+      meanOf(upperDb, i + 1, i + step - 2) - meanOf(upperDb, i - step + 2, i - 1) < ACCENT_DB * 0.7
+    )
+      continue
+    if (jump < 1.3 * sineAround(levelDb, i, hopS, from, to)) continue
+    // What rose before goes on rising: a swing or a swell.
+    if (meanOf(levelDb, i - step, i - 1) > meanOf(levelDb, i - before, i - before + step) - 0.3) continue
+    // What falls back at once was a click.
+    if (meanOf(levelDb, i + before - step, i + before) < levelDb[i - 1]! + jump * 0.4) continue
+    if (changes(hz, i, before, from, to)) continue
+    const last = found.at(-1)
+    if (last && (i - last.at) * hopS < 0.09) {
+      if (jump > last.jump) found[found.length - 1] = { at: i, jump }
+    } else found.push({ at: i, jump })
+  }
+  return found.map(({ at, jump }) => ({
+    at,
+    timeS: timeS[at]! - hopS,
+    depthDb: jump,
+    widthMs: 0,
+    dipCents: 0,
+    upShare: 0,
+  }))
+}
+/** Amplitude of the strongest sine of 3 to 6 Hz in the level within half a second, dB; 0 where the note is shorter. */
+function sineAround(x: Float32Array, at: number, hopS: number, from: number, to: number): number {
+  const reach = Math.round(SINE_S / hopS)
+  const low = Math.max(from, at - reach)
+  const high = Math.min(to, at + reach)
+  if (high - low < reach) return 0
+  const average = meanOf(x, low, high - 1)
+  let strongest = 0
+  for (let rate = SINE_HZ[0]; rate <= SINE_HZ[1]; rate += 0.25) {
+    let re = 0
+    let im = 0
+    let weight = 0
+    for (let i = low; i < high; i++) {
+      const w = 0.5 - 0.5 * Math.cos((2 * Math.PI * (i - low + 0.5)) / (high - low))
+      const angle = 2 * Math.PI * rate * hopS * i
+      const v = w * Math.max(-25, x[i]! - average)
+      re += v * Math.cos(angle)
+      im += v * Math.sin(angle)
+      weight += w
+    }
+    strongest = Math.max(strongest, (2 * Math.hypot(re, im)) / weight)
+  }
+  return strongest
+}
+function meanOf(x: Float32Array, from: number, to: number): number {
+  let sum = 0
+  for (let i = from; i <= to; i++) sum += x[i]!
+  return sum / (to - from + 1)
+}
+
+/** How far a moment lies below the lower of its two shoulders; each is the third highest value there, so that no click is one. */
+function depthAt(x: Float32Array, i: number, reach: number, from: number, to: number): number {
+  return (
+    Math.min(shoulder(x, i - reach, i - 1, from, to), shoulder(x, i + 2, i + reach + 1, from, to)) - x[i]!
+  )
+}
+function shoulder(x: Float32Array, low: number, high: number, from: number, to: number): number {
+  let a = -Infinity
+  let b = -Infinity
+  let c = -Infinity
+  for (let k = Math.max(from, low); k < Math.min(to, high); k++) {
+    const v = x[k]!
+    if (v > a) {
+      c = b
+      b = a
+      a = v
+    } else if (v > b) {
+      c = b
+      b = v
+    } else if (v > c) c = v
+  }
+  return c > -Infinity ? c : b
+}
+
+/** How much the level jumps about by chance: the usual distance of a frame from the mean of its neighbours, dB. */
+function chanceOf(x: Float32Array, from: number, to: number): number {
+  const jumps: number[] = []
+  for (let i = from + 2; i < to - 2; i++) jumps.push(Math.abs(x[i]! - (x[i - 1]! + x[i + 1]!) / 2))
+  return median(jumps)
+}
+
+function changes(hz: Float32Array, i: number, reach: number, from: number, to: number): boolean {
+  const a = hz[Math.max(from, i - reach)]!
+  const b = hz[Math.min(to - 1, i + reach)]!
+  return a > 0 && b > 0 && Math.abs(centsBetween(a, b)) > 60
+}
+
+function describe(track: Track, at: number, from: number, to: number, far: number): Dent {
+  const { levelDb, hz, timeS, hopS } = track
+  const before = shoulder(levelDb, at - far, at, from, to)
+  const after = shoulder(levelDb, at + 1, at + far + 1, from, to)
+  const depthDb = Math.max(0.1, Math.min(before, after) - levelDb[at]!)
+  const half = levelDb[at]! + depthDb / 2
+  let left = at
+  while (left > from && levelDb[left]! < half) left--
+  let right = at
+  while (right < to - 1 && levelDb[right]! < half) right++
+  const share = (a: number, b: number) => (b === a ? 0 : Math.min(1, Math.max(0, (half - a) / (b - a))))
+  const leftS = timeS[at]! - hopS * (at - left - share(levelDb[left]!, levelDb[left + 1]!))
+  const rightS = timeS[at]! + hopS * (right - 1 - at + share(levelDb[right - 1]!, levelDb[right]!))
+  let lowest = Infinity
+  const around: number[] = []
+  for (let i = Math.max(from, at - far); i < Math.min(to, at + far); i++)
+    if (hz[i]! > 0) {
+      around.push(hz[i]!)
+      if (Math.abs(i - at) <= 5) lowest = Math.min(lowest, hz[i]!)
+    }
+  const usual = median(around)
+  const dip = lowest < Infinity && usual > 0 ? centsBetween(lowest, usual) : 0
+  return {
+    at,
+    timeS: rightS - (rightS - leftS) / 3,
+    depthDb,
+    widthMs: 1000 * (rightS - leftS),
+    dipCents: dip > 0 && dip < 400 ? dip : 0,
+    upShare: rightS > leftS ? (rightS - timeS[at]!) / (rightS - leftS) : 1,
+  }
+}

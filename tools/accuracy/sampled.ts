@@ -1,0 +1,134 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { basename, join } from 'node:path'
+import { instrument } from '@halitus/core/instruments'
+import { parseNote } from '@halitus/core/pitch'
+import { readWav } from '@halitus/core/sound'
+import { writeMidi, type MidiEvent } from 'midi-file'
+import { RATE, spread, type Piece } from './material.ts'
+
+/** General MIDI programs (from zero) that stand for our instruments. */
+const PROGRAMS: Record<string, number> = {
+  flute: 73,
+  clarinet: 71,
+  'soprano-sax': 64,
+  'alto-sax': 65,
+  'tenor-sax': 66,
+  'baritone-sax': 67,
+  oboe: 68,
+  bassoon: 70,
+  'alto-recorder': 74,
+}
+const BANKS = ['/usr/share/sounds/sf2/FluidR3_GM.sf2', '/usr/share/sounds/sf2/TimGM6mb.sf2']
+const PACKAGES = ['fluidsynth', 'fluid-soundfont-gm', 'timgm6mb-soundfont']
+
+/** Installs the sampler and two banks from Debian where that is possible. @returns why not, or undefined */
+export function prepareSampler(): string | undefined {
+  const there = () => existsSync('/usr/bin/fluidsynth') && BANKS.every((b) => existsSync(b))
+  if (there()) return undefined
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
+    return `${PACKAGES.join(', ')} are missing and can’t be installed here (Debian and root are needed).`
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  spawnSync('apt-get', ['-qq', 'update'], { env, stdio: 'ignore' })
+  spawnSync('apt-get', ['-qq', 'install', '-y', '--no-install-recommends', ...PACKAGES], {
+    env,
+    stdio: 'ignore',
+  })
+  return there() ? undefined : `${PACKAGES.join(', ')} could not be installed.`
+}
+
+interface Played {
+  midi: number
+  startS: number
+  endS: number
+}
+
+const TICKS_A_SECOND = 960
+
+function midiFile(program: number, notes: readonly Played[]): Uint8Array {
+  const moments = notes
+    .flatMap((n) => [
+      { at: Math.round(n.startS * TICKS_A_SECOND), type: 'noteOn' as const, midi: n.midi },
+      { at: Math.round(n.endS * TICKS_A_SECOND), type: 'noteOff' as const, midi: n.midi },
+    ])
+    .sort((a, b) => a.at - b.at || (a.type === 'noteOff' ? -1 : 1))
+  let tick = 0
+  const events: MidiEvent[] = [
+    { deltaTime: 0, type: 'setTempo', microsecondsPerBeat: 500000, meta: true },
+    { deltaTime: 0, type: 'programChange', channel: 0, programNumber: program },
+    ...moments.map((m): MidiEvent => {
+      const deltaTime = m.at - tick
+      tick = m.at
+      return {
+        deltaTime,
+        type: m.type,
+        channel: 0,
+        noteNumber: m.midi,
+        velocity: m.type === 'noteOn' ? 96 : 0,
+      }
+    }),
+    { deltaTime: TICKS_A_SECOND, type: 'endOfTrack', meta: true },
+  ]
+  return Uint8Array.from(
+    writeMidi({ header: { format: 0, numTracks: 1, ticksPerBeat: TICKS_A_SECOND / 2 }, tracks: [events] }),
+  )
+}
+
+function render(bank: string, program: number, notes: readonly Played[]): Float32Array {
+  const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
+  try {
+    const mid = join(folder, 'a.mid')
+    const wav = join(folder, 'a.wav')
+    writeFileSync(mid, midiFile(program, notes))
+    spawnSync(
+      'fluidsynth',
+      ['-ni', '-R', '0', '-C', '0', '-g', '0.7', '-r', String(RATE), '-F', wav, bank, mid],
+      { stdio: 'ignore' },
+    )
+    return readWav(new Uint8Array(readFileSync(wav))).samples
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}
+
+export interface SampledPiece extends Piece {
+  notes: Played[]
+}
+
+function piece(bank: string, id: string, what: string, notes: Played[]): SampledPiece {
+  const samples = render(bank, PROGRAMS[id]!, notes)
+  const hz = new Float32Array(Math.ceil((1000 * samples.length) / RATE))
+  for (const n of notes)
+    hz.fill(440 * 2 ** ((n.midi - 69) / 12), Math.round(1000 * n.startS), Math.round(1000 * n.endS))
+  return { name: `${basename(bank, '.sf2')} ${id} ${what}`, samples, sampleRate: RATE, truth: { hz }, notes }
+}
+
+const line = (midis: readonly number[], each: number, sounding: number): Played[] =>
+  midis.map((midi, k) => ({ midi, startS: 0.3 + k * each, endS: 0.3 + k * each + sounding }))
+
+/** Held notes, touching repeated notes, and runs, on both banks. */
+export function sampled(): Record<'held' | 'legato' | 'runs', SampledPiece[]> {
+  const held: SampledPiece[] = []
+  const legato: SampledPiece[] = []
+  const runs: SampledPiece[] = []
+  for (const bank of BANKS)
+    for (const id of Object.keys(PROGRAMS)) {
+      const up = instrument(id).transposition
+      const heights = spread(id, 6)
+        .slice(0, 5)
+        .map((n) => parseNote(n).midi + up)
+      held.push(piece(bank, id, 'held', line(heights, 2.4, 2)))
+      const middle = heights[2]!
+      for (const [rate, midi] of [
+        [3, middle],
+        [5, heights[1]!],
+      ] as const)
+        legato.push(
+          piece(bank, id, `repeated ${rate}/s`, line(Array<number>(10).fill(midi), 1 / rate, 1 / rate)),
+        )
+      const scale = [0, 2, 4, 5, 7, 9, 11, 12, 11, 9, 7, 5, 4, 2, 0].map((s) => heights[1]! + s)
+      runs.push(piece(bank, id, 'run 6/s', line(scale, 1 / 6, 1 / 6)))
+    }
+  return { held, legato, runs }
+}
