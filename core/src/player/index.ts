@@ -17,5 +17,5 @@ export {
   type Truth,
 } from './phrase.ts'
 export { pink, type Around } from './around.ts'
-export { presetOn, PRESETS, type Preset } from './presets.ts'
+export { presetOn, PRESETS, presetsFor, type Expectation, type Preset } from './presets.ts'
 export { seeded, seedOf, type Random } from './random.ts'

@@ -118,6 +118,8 @@ const TAPER_S = 0.35
 const CUT_S = 0.004
 /** One note into the next by fingers alone. */
 const CROSSING_S = 0.008
+/** Two registers take turns so often, from memory. */
+const GURGLE_HZ = 27
 const LONGEST_S = 1800
 
 interface Piece {
@@ -127,6 +129,8 @@ interface Piece {
   gain: number
   /** A squeak is nearly a plain sine. */
   pure: boolean
+  /** How far it comes and goes, against another register that does the opposite. */
+  beats: number
 }
 
 /**
@@ -180,6 +184,8 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
 
   const air = new Float32Array(length)
   let at = 0
+  /** Where the wave of the note before stands as the next begins: what goes on without a gap goes on in step. */
+  let carried = 0
   for (const note of notes) {
     if (note.begins === 'stroke' && note.stroke)
       dent(note.stroke, Math.round(at * sampleRate), sampleRate, levelDb, cents)
@@ -213,6 +219,7 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
         ratio,
         gain: 1,
         pure: false,
+        beats: 0,
         ...more,
       })
     const endS = (end - from) / sampleRate
@@ -238,8 +245,11 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
       put(nowS, h.atS, 1)
       const untilS = h.kind === 'slip' ? endS : h.atS + h.lengthS
       if (h.kind !== 'dropout')
-        put(h.atS, untilS, h.ratio ?? 3, { pure: h.kind === 'squeak', gain: h.kind === 'gurgle' ? 0.55 : 1 })
-      if (h.kind === 'gurgle') put(h.atS, untilS, 1, { gain: 0.55 })
+        put(h.atS, untilS, h.ratio ?? 3, {
+          pure: h.kind === 'squeak',
+          ...(h.kind === 'gurgle' && { gain: 0.6, beats: 0.8 }),
+        })
+      if (h.kind === 'gurgle') put(h.atS, untilS, 1, { gain: 0.6, beats: -0.8 })
       truth.happened.push({ ...h, startS: startS + h.atS })
       nowS = untilS
     }
@@ -273,14 +283,15 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
     }
 
     const phases = new Float64Array(until - from)
-    let phase = 0
+    let phase = runs ? carried : 0
     for (let i = from; i < until; i++) {
+      if (i === to) carried = phase
       phase += (2 * Math.PI * hz * 2 ** ((cents[i]! + ownCents[i - from]!) / 1200)) / sampleRate
       phases[i - from] = phase
     }
     for (const piece of pieces) {
       // What begins in mid-air is faded across; what begins with the note has the note's own beginning.
-      const fadeIn = piece.from > from || begins === 'slur' ? crossingOf(piece, sampleRate) : 1
+      const fadeIn = piece.from > from || runs ? crossingOf(piece, sampleRate) : 1
       const fadeOut = piece.to < until ? crossingOf(piece, sampleRate) : Math.max(1, crossing)
       const sounding = soundingOf(inst, hz * piece.ratio, written.midi, sampleRate)
       const amplitudes = new Float64Array(Math.max(1, sounding.count))
@@ -295,6 +306,8 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
           (goesOn || piece.to < until ? Math.min(1, (reach - i) / fadeOut) : 1)
         const theta = phases[k]! * piece.ratio
         const level = peak * gain * own[k]! * 10 ** (levelDb[i]! / 20) * piece.gain * fade
+        const turnS = i / sampleRate
+        const rough = piece.beats ? 1 + piece.beats * Math.sin(2 * Math.PI * GURGLE_HZ * turnS) : 1
         let wave = Math.sin(theta)
         if (!piece.pure) {
           // Sines of multiples by Chebyshev's recurrence.
@@ -309,7 +322,7 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
             s1 = s0
           }
         }
-        tone[lead + i]! += level * wave
+        tone[lead + i]! += level * rough * wave
       }
       for (let ms = Math.ceil((1000 * piece.from) / sampleRate); ms < (1000 * piece.to) / sampleRate; ms++) {
         const i = Math.min(until - 1, Math.max(from, Math.round((ms * sampleRate) / 1000)))
@@ -319,7 +332,7 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
       }
     }
     for (let i = from; i < until; i++)
-      air[i] = Math.max(air[i]!, gain * airAt(attack, own, i - from, sampleRate))
+      air[i] = Math.max(air[i]!, gain * airAt(attack, own, i - from, sampleRate, manner.breathDb ?? -50))
     truth.notes.push({
       startS,
       endS: (lead + end) / sampleRate,
@@ -366,12 +379,15 @@ function dent(stroke: Stroke, at: number, sampleRate: number, levelDb: Float32Ar
   }
 }
 
-/** Breath sounds with the tone, and before it where the note speaks with air first. */
-function airAt(attack: Attack, own: Float32Array, i: number, sampleRate: number): number {
+/** Air before a tone is this far below its peak, dB. */
+const AIR_FIRST_DB = -20
+
+/** Breath sounds with the tone, and before it where the note speaks with air first; in multiples of the breath. */
+function airAt(attack: Attack, own: Float32Array, i: number, sampleRate: number, breathDb: number): number {
   if (attack.kind !== 'airy') return own[i]!
-  // Loud enough to be heard as air: twenty times a clean tone's breath.
   const first = (attack.lengthMs ?? 80) / 1000
-  return i / sampleRate < first ? 12 * Math.min(1, i / (0.01 * sampleRate)) : own[i]!
+  if (i / sampleRate >= first) return own[i]!
+  return Math.max(1, 10 ** ((AIR_FIRST_DB - breathDb) / 20)) * Math.min(1, i / (0.01 * sampleRate))
 }
 
 /** Drones: two tenors an octave below the low A's own octave, a bass another octave down; steady, no matter what is played. */

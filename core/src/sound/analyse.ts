@@ -155,7 +155,7 @@ export function reportOf(raw: Track, durationS: number, options: AnalyseOptions 
 function describe(track: Track, humS: number, durationS: number, options: AnalyseOptions): SoundReport {
   const a4Hz = options.a4Hz ?? 440
   const transposition = options.transposition ?? 0
-  const { notes, accidents, between } = notesOf(track, a4Hz)
+  const { notes, accidents, between } = notesOf(track, a4Hz, options.askedHz)
   const reports = notes.map((n) => reportNote(track, n, accidents, transposition, a4Hz))
   const edge = (frame: number) => Math.min(durationS, frame * track.hopS)
   const hz = (midi: number) => hzOfMidi(midi, a4Hz)
@@ -463,7 +463,7 @@ function airBefore(track: Track, note: Segment): number {
 }
 
 const CUT_MS = 12
-const TAPERED_MS = 90
+const TAPERED_MS = 60
 const SAGS_CENTS = -22
 
 function endReport(track: Track, note: Segment, cents: Float64Array, centre: number): NoteReport['end'] {

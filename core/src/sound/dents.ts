@@ -15,6 +15,8 @@ export interface Dent {
   dipCents: number
   /** Share of the width that the rise takes. */
   upShare: number
+  /** Level a little after it against the level before, dB. */
+  returnsDb: number
 }
 
 /** How far to each side a shoulder is looked for, s: a vibrato has hardly moved by then, a tongue is there and gone. */
@@ -44,6 +46,9 @@ const SINE_S = 0.5
 /** A stroke that shows as an accent only: so much louder within so little time, the upper partials too. */
 const ACCENT_DB = 2.9
 const ACCENT_S = 0.03
+/** What doesn't come back to within this of the level before is an end, not a stroke, dB. */
+const RETURNS_DB = 7
+const RETURNS_S = [0.05, 0.095] as const
 /** Two strokes are never closer than this, s: sixteen a second. */
 const APART_S = 0.055
 
@@ -75,6 +80,7 @@ export function dentsOf(track: Track, from: number, to: number): Dent[] {
       const sine = sineAround(levelDb, d.at, hopS, from, to)
       return sine < SINE_DB || d.depthDb >= SINE_SHARE * sine
     })
+    .filter((d) => d.returnsDb > -RETURNS_DB)
     .filter((d) => d.widthMs <= SWING_MS || d.depthDb >= SWING_DB || d.upShare < SWING_UP)
     .filter(
       (d) =>
@@ -119,6 +125,7 @@ function accentsOf(track: Track, from: number, to: number): Dent[] {
     widthMs: 0,
     dipCents: 0,
     upShare: 0,
+    returnsDb: jump,
   }))
 }
 /** Amplitude of the strongest sine of 3 to 6 Hz in the level within half a second, dB; 0 where the note is shorter. */
@@ -193,6 +200,12 @@ function describe(track: Track, at: number, from: number, to: number, far: numbe
   const before = shoulder(levelDb, at - far, at, from, to)
   const after = shoulder(levelDb, at + 1, at + far + 1, from, to)
   const depthDb = Math.max(0.1, Math.min(before, after) - levelDb[at]!)
+  // What comes back only for a moment was the room and the tone in each other's way.
+  const later = Math.min(to, at + Math.round(RETURNS_S[1] / hopS))
+  let returned = -Infinity
+  for (let i = at + Math.round(RETURNS_S[0] / hopS); i < later; i++)
+    returned = Math.max(returned, levelDb[i]!)
+  if (returned === -Infinity) returned = after
   const half = levelDb[at]! + depthDb / 2
   let left = at
   while (left > from && levelDb[left]! < half) left--
@@ -216,6 +229,7 @@ function describe(track: Track, at: number, from: number, to: number, far: numbe
     depthDb,
     widthMs: 1000 * (rightS - leftS),
     dipCents: dip > 0 && dip < 400 ? dip : 0,
+    returnsDb: returned - before,
     upShare: rightS > leftS ? (rightS - timeS[at]!) / (rightS - leftS) : 1,
   }
 }

@@ -1,6 +1,6 @@
 import { midiOfHz } from '../pitch/index.ts'
 import { dentsOf, type Dent } from './dents.ts'
-import { median } from './statistics.ts'
+import { median, smooth } from './statistics.ts'
 import type { Track } from './track.ts'
 
 /** Frames [from, to) of a track that belong to one note; `skip` are frames of accidents inside it. */
@@ -51,13 +51,14 @@ const SHORTEST_NOTE_S = 0.06
 /** Shorter than this between two longer ones it wasn't meant, s; and so much shorter than both. */
 const LONGEST_BETWEEN_S = 0.135
 const BETWEEN_SHARE = 0.6
-const SHORTEST_BETWEEN_S = 0.014
+const SHORTEST_BETWEEN_S = 0.019
 /** A gap this short can lie inside one note, s. */
 const RESUMES_S = 0.06
 /** Sounds this close together belong to one breath, s. */
 const NEAR_S = 0.06
 /** A tone that is gone for longer than this, while air goes on, has dropped out, s. */
 const DROPOUT_S = 0.03
+const LONGEST_DROPOUT_S = 0.4
 const RECENT_S = 0.09
 const CROSSFADE_S = 0.036
 
@@ -112,8 +113,9 @@ type Rule = (place: Place) => number | undefined
 /**
  * Notes, accidents and notes between of a track. A short excursion to another register between two stretches of one note,
  * or at its very start or end, is an accident of that note and doesn't break it; strokes on running air part notes.
+ * @param askedHz the note that was asked for: only then can a register that slipped be told from a slurred octave
  */
-export function notesOf(track: Track, a4Hz: number): Heard {
+export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   const { hopS } = track
   const seconds = (s: Segment) => (s.to - s.from) * hopS
   const accidents: Accident[] = []
@@ -146,8 +148,11 @@ export function notesOf(track: Track, a4Hz: number): Heard {
 
   /** What sounds again after a short gap at the same pitch is one note; strokes part it later. */
   const resumes: Rule = ({ host, here }) => {
-    if (!host || !same(host, here) || (here.from - host.to) * hopS > RESUMES_S) return undefined
-    if ((here.from - host.to) * hopS > DROPOUT_S && airGoesOn(track, host, here))
+    if (!host || !same(host, here)) return undefined
+    const gapS = (here.from - host.to) * hopS
+    const breaks = gapS > DROPOUT_S && gapS <= LONGEST_DROPOUT_S && airGoesOn(track, host, here)
+    if (gapS > RESUMES_S && !breaks) return undefined
+    if (breaks)
       accidents.push({
         kind: 'dropout',
         from: host.to,
@@ -223,8 +228,23 @@ export function notesOf(track: Track, a4Hz: number): Heard {
   }
   const parted = partAtStrokes(track, notes).filter((n) => seconds(n) >= SHORTEST_NOTE_S)
   for (const note of parted) mixed(track, note, accidents)
-  accidents.sort((a, b) => a.from - b.from)
-  return { notes: parted, accidents, between }
+  if (askedHz) accidents.push(...slips(parted, midiOfHz(askedHz, a4Hz)))
+  for (const note of parted) rough(track, note, accidents)
+  return { notes: parted, accidents: joined(accidents, Math.round(NEAR_S / hopS)), between }
+}
+
+/** Notes that were slurred into from the one asked for, and lie on a partial of it or it on one of theirs. */
+function slips(notes: readonly Segment[], asked: number): Accident[] {
+  return notes.flatMap((note, i): Accident[] => {
+    const before = notes[i - 1]
+    if (!before || note.after !== 'note' || Math.abs(before.midi - asked) > JUMP) return []
+    const ratio = 2 ** (Math.abs(note.midi - before.midi) / 12)
+    const partial = Math.round(ratio)
+    if (partial < 2 || Math.abs(12 * Math.log2(ratio / partial)) > 0.5) return []
+    return [
+      { kind: 'slip', from: note.from, to: note.to, midi: before.midi, toMidi: note.midi, place: 'inside' },
+    ]
+  })
 }
 
 /** Whether a stretch lies a whole number of times below another. */
@@ -244,7 +264,7 @@ function airGoesOn(track: Track, host: Segment, here: Segment): boolean {
   const silence = Float32Array.from(upperDb).sort()[Math.floor(0.02 * upperDb.length)]!
   const gap = median(upperDb.subarray(host.to, here.from))
   const tone = median(upperDb.subarray(host.from, host.to))
-  return gap > silence + 8 && gap > tone - 30
+  return gap > silence + 8 && gap > tone - 35
 }
 
 /** Parts notes where the tongue was, and says with which stroke each begins. */
@@ -282,7 +302,7 @@ function partAtStrokes(track: Track, notes: Segment[]): Segment[] {
 }
 
 /** A higher register explains nearly all of the sound, where the rest of the note has it much less: two at once. */
-const MIXED = 0.66
+const MIXED = { start: 0.66, inside: 0.42 } as const
 const MIXED_MORE = 0.25
 const MIXED_S = 0.02
 const GURGLE_S = 0.06
@@ -292,13 +312,16 @@ const START_S = 0.18
 function mixed(track: Track, note: Segment, accidents: Accident[]): void {
   const { overblown, overHz, hopS, hz } = track
   const usual = median(overblown.subarray(note.from, note.to))
-  const least = Math.max(MIXED, usual + MIXED_MORE)
+  const placeOf = (i: number) => ((i - note.from) * hopS < START_S ? 'start' : 'inside')
+  const near = Math.round(0.03 / hopS)
+  const known = (i: number) => accidents.some((a) => i >= a.from - near && i < a.to + near)
   let from = -1
   for (let i = note.from; i <= note.to; i++) {
-    const on = i < note.to && overblown[i]! >= least && !note.skip.has(i)
+    const least = Math.max(MIXED[placeOf(from < 0 ? i : from)], usual + MIXED_MORE)
+    const on = i < note.to && overblown[i]! >= least && !note.skip.has(i) && !known(i)
     if (on && from < 0) from = i
     if (on || from < 0) continue
-    const place = (from - note.from) * hopS < START_S ? 'start' : 'inside'
+    const place = placeOf(from)
     if ((i - from) * hopS >= (place === 'start' ? MIXED_S : GURGLE_S)) {
       const ratio = median(
         Float64Array.from({ length: i - from }, (_, k) => overHz[from + k]! / hz[from + k]!),
@@ -312,6 +335,57 @@ function mixed(track: Track, note: Segment, accidents: Accident[]): void {
         place,
       })
     }
+    from = -1
+  }
+}
+
+/** Accidents in order of time; what goes on after a moment is one. */
+function joined(accidents: Accident[], near: number): Accident[] {
+  const out: Accident[] = []
+  for (const a of [...accidents].sort((x, y) => x.from - y.from)) {
+    const last = out.at(-1)
+    if (
+      last &&
+      last.kind === a.kind &&
+      last.place === a.place &&
+      a.from - last.to <= near &&
+      a.kind !== 'slip'
+    )
+      last.to = Math.max(last.to, a.to)
+    else out.push({ ...a })
+  }
+  return out
+}
+
+/** Two registers taking turns make the level jump from frame to frame, so much more than elsewhere in the note. */
+const ROUGH_DB = 0.6
+const ROUGH_TIMES = 4
+const ROUGH_S = 0.1
+
+/** Gurgles: told by a level that jumps about for a while. */
+function rough(track: Track, note: Segment, accidents: Accident[]): void {
+  const { levelDb, upperDb, hopS } = track
+  const edge = Math.round(0.06 / hopS)
+  const [first, last] = [note.from + edge, note.to - edge]
+  if (last - first < 2 * edge) return
+  const jump = (x: Float32Array, i: number) => Math.abs(x[i]! - (x[i - 2]! + x[i + 2]!) / 2)
+  const jumps = Float64Array.from(
+    { length: last - first },
+    (_, k) => jump(levelDb, first + k) + jump(upperDb, first + k) / 2,
+  )
+  const usual = median(jumps)
+  const half = Math.round(ROUGH_S / 2 / hopS)
+  const smoothed = smooth(jumps, half)
+  const least = Math.max(ROUGH_DB, ROUGH_TIMES * usual)
+  let from = -1
+  for (let k = 0; k <= smoothed.length; k++) {
+    const on = k < smoothed.length && smoothed[k]! >= least
+    if (on && from < 0) from = k
+    if (on || from < 0) continue
+    const [a, b] = [first + from, first + k]
+    const taken = accidents.some((x) => a < x.to + edge && b > x.from - edge)
+    if ((k - from) * hopS >= 1.5 * ROUGH_S && !taken)
+      accidents.push({ kind: 'gurgle', from: a, to: b, midi: note.midi, toMidi: note.midi, place: 'inside' })
     from = -1
   }
 }

@@ -20,7 +20,7 @@ const EDGE = 0.3
 const GOES_ON = 0.7
 const GLIDE = 0.12
 /** What being the note that was asked for is worth: enough between octaves that fit nearly alike, not more. */
-const ASKED = 0.05
+const ASKED = 0.025
 
 /**
  * One path through the candidates of all frames: dynamic programming (Viterbi), decided `wait` frames later, so that what

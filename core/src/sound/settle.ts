@@ -84,7 +84,7 @@ function rings({ levelDb, hopS }: Track, { from, to }: Stretch): boolean {
 
 /** What is left in a room after a note: so far below it, falling so fast, to the end of the stretch. */
 const TAIL_BELOW_DB = 15
-const TAIL_FALL_DB_S = 35
+const TAIL_FALL_DB_S = 22
 
 /** Where the note of a stretch ends and only the room goes on. */
 function tailFrom({ levelDb, hopS }: Track, { from, to }: Stretch): number {

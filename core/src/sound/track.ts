@@ -67,8 +67,8 @@ const RUMBLE_HZ = 100
 /** The long window settles the octave, the short one says when. */
 const LONG_S = 0.0625
 const SHORT_S = 0.0215
-/** Frames that a decision waits for what follows: live, 40 ms; in a file, 200 ms. */
-const WAIT_LIVE = 7
+/** Frames that a decision waits for what follows: live, 15 ms; in a file, 200 ms. */
+const WAIT_LIVE = 3
 const WAIT_FILE = 40
 
 const SLICE = 1024

@@ -43,17 +43,29 @@ describe('what is one note', () => {
   )
   it('isn’t broken by one stray frame, and is by two', () => {
     expect(notes([60, 69], [0.5, 72], [60, 69])).toEqual(['A4 1.21'])
-    expect(report([60, 69], [1, 72], [60, 69]).between).toHaveLength(0)
-    expect(report([60, 69], [1.5, 72], [60, 69]).between).toHaveLength(1)
+    expect(report([60, 69], [1.5, 72], [60, 69]).between).toHaveLength(0)
+    expect(report([60, 69], [2, 72], [60, 69]).between).toHaveLength(1)
   })
   it('follows a slow glide to where it goes', () =>
     expect(report([200, (i) => 69 + i / 100]).notes).toHaveLength(1))
   it.each([
-    [6, 1],
+    [0.5, 2],
     [6.5, 2],
-  ])('resumes after %f hundredths without pitch at the same level: %i notes', (gap, found) =>
-    expect(report([60, 69], [gap, 0, -20], [60, 69]).notes).toHaveLength(found),
+  ])('is parted by %f hundredths of silence: %i notes', (gap, found) =>
+    expect(report([60, 69], [gap, 0, -60], [60, 69]).notes).toHaveLength(found),
   )
+  it.each([
+    [3, 0, 1],
+    [3.5, 1, 1],
+    [40, 1, 1],
+    [40.5, 0, 2],
+  ])('a pitch gone for %f hundredths while air goes on: %i drop-outs, %i notes', (gap, dropouts, found) => {
+    const heard = report([60, 69], [gap, 0, -30], [60, 69])
+    expect(heard.dropouts).toHaveLength(dropouts)
+    expect(
+      heard.notes.filter((n) => n.start.kind !== 'tongued' || n.startS < 0.4).length,
+    ).toBeLessThanOrEqual(found)
+  })
   it.each([
     [-21.7, 1],
     [-21.75, 2],

@@ -121,9 +121,9 @@ describe('the same, live', () => {
     const frames = []
     for (let at = 0; at < samples.length; at += size)
       frames.push(...tracker.push(samples.slice(at, at + size)))
-    // What waits for its window (31 ms) and for what follows (35 ms) isn't told yet.
-    expect(frames.length).toBeGreaterThanOrEqual(65)
-    expect(frames.length).toBeLessThanOrEqual(68)
+    // What waits for its window (31 ms) and for what follows (15 ms) isn't told yet.
+    expect(frames.length).toBeGreaterThanOrEqual(69)
+    expect(frames.length).toBeLessThanOrEqual(72)
     const full = frames.filter((f) => f.timeS > 0.05)
     for (const f of full) {
       expect(Math.abs(cents(f.hz, 500))).toBeLessThan(1.5)
