@@ -148,11 +148,15 @@ const CLIPPED_WORDS =
 
 /** The report of a track that is there already, and the track without the pitch of what isn't played. */
 export function reportOf(raw: Track, durationS: number, options: AnalyseOptions = {}): Analysed {
-  const { track, humS } = settle(raw)
-  return { report: describe(track, humS, durationS, options), track }
+  const { track, humS, talkS } = settle(raw)
+  const doubts = [
+    ...(humS > 0.2 ? ['Mains hum is heard in the pauses; it isn’t counted.'] : []),
+    ...(talkS > 0.3 ? [`${talkS.toFixed(1)} s of talk were heard; they aren’t counted.`] : []),
+  ]
+  return { report: describe(track, doubts, durationS, options), track }
 }
 
-function describe(track: Track, humS: number, durationS: number, options: AnalyseOptions): SoundReport {
+function describe(track: Track, doubts: string[], durationS: number, options: AnalyseOptions): SoundReport {
   const a4Hz = options.a4Hz ?? 440
   const transposition = options.transposition ?? 0
   const { notes, accidents, between } = notesOf(track, a4Hz, options.askedHz)
@@ -197,7 +201,7 @@ function describe(track: Track, humS: number, durationS: number, options: Analys
       }
     }),
     tongue: tongueOf(onsets),
-    doubts: humS > 0.2 ? ['Mains hum is heard in the pauses; it isn’t counted.'] : [],
+    doubts,
   }
 }
 

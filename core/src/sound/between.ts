@@ -22,6 +22,18 @@ const KERNEL = (() => {
   return table
 })()
 
+/** What each step leaves of the power of white noise: the sum of the squares of its taps. */
+const NOISE_LEFT = Float64Array.from({ length: STEPS + 1 }, (_, s) => {
+  let sum = 0
+  for (let k = 0; k < 2 * HALF_KERNEL; k++) sum += KERNEL[s * 2 * HALF_KERNEL + k]! ** 2
+  return sum
+})
+
+/** How much of the power of white noise {@link between} leaves at a place. */
+export function noiseLeft(at: number): number {
+  return NOISE_LEFT[Math.round((at - Math.floor(at)) * STEPS)]!
+}
+
 /** Value between samples by a windowed sinc over ten neighbours; `at` must have five on each side. */
 export function between(x: ArrayLike<number>, at: number): number {
   const whole = Math.floor(at)

@@ -1,4 +1,4 @@
-import { between, vertex } from './between.ts'
+import { between, noiseLeft, vertex } from './between.ts'
 import { bandPassPower, type History } from './streams.ts'
 
 /** Two neighbouring stretches this long at least are compared, s: shorter ones are alike by chance. */
@@ -130,8 +130,8 @@ export class FineFeatures {
   }
 
   /** Noise, colour and the upper band at a moment. */
-  tell(centre: number, hz: number, hop: number) {
-    const { hnrDb } = this.noise(centre, hz, hop)
+  tell(centre: number, hz: number) {
+    const { hnrDb } = this.noise(centre, hz)
     if (hz <= 0) this.colour = { brightness: NaN, oddEvenDb: NaN }
     else if (Number.isNaN(this.colour.brightness) || ++this.colourFrame >= 4) {
       this.colourFrame = 0
@@ -145,23 +145,27 @@ export class FineFeatures {
     }
   }
 
-  /** What of one hop isn't the same one period earlier is noise, once in each of the two: half the difference's power. */
-  private noise(centre: number, hz: number, hop: number): { hnrDb: number } {
+  /**
+   * What isn't the same one period earlier is noise, once in each of the two: half the difference's power. Over whole
+   * periods, of 5 ms at least; what the value between samples takes off the earlier noise is given back.
+   */
+  private noise(centre: number, hz: number): { hnrDb: number } {
     if (hz <= 0) return { hnrDb: NaN }
     const { data, begin, end } = this.full
     const lag = this.rate / hz
-    const from = Math.round(centre - hop / 2 + lag / 2)
-    if (from - lag - SIDE < begin || from + hop + SIDE >= end) return { hnrDb: NaN }
+    const length = Math.round(Math.ceil(STEP_S * hz) * lag)
+    const from = Math.round(centre - length / 2 + lag / 2)
+    if (from - lag - SIDE < begin || from + length + SIDE >= end) return { hnrDb: NaN }
     let power = 0
     let difference = 0
-    for (let i = from - begin, last = i + hop; i < last; i++) {
+    for (let i = from - begin, last = i + length; i < last; i++) {
       const now = data[i]!
       const before = between(data, i - lag)
-      power += now * now + before * before
+      power += now * now
       difference += (now - before) ** 2
     }
-    const noise = difference / 2
-    const tone = power / 2 - noise
+    const noise = difference / (1 + noiseLeft(-lag))
+    const tone = power - noise
     return { hnrDb: tone > 0 && noise > 0 ? 10 * Math.log10(tone / noise) : tone > 0 ? 80 : -20 }
   }
 

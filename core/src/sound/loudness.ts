@@ -15,14 +15,18 @@ const NEEDS_S = 1
 const NEEDS_DB = 0.7
 /** One long fade: what drifts and what follows loudness look the same. */
 const FADE = 0.95
-/** Of a normal distribution, both sides. */
-const NINETY = 1.645
+/** Two straight lines and a mean are fitted: so many values are spent. */
+const SPENT = 3
+
+/** Nine times of ten within this many standard errors: Student’s t, both sides, within two percent of the table from 3 up. */
+const ninety = (free: number) => 1.645 * (1 + 1.3 / free)
+
 /** What the model leaves out besides chance, cents a dB (chosen by Halitus after trials). */
 const MODEL = 0.03
 
 /**
  * Pitch as a plane over time and level, by least squares; the interval counts only as many independent values as the
- * residual's own correlation leaves (first-order, Bartlett 1935, from memory).
+ * residual's own correlation leaves (Bartlett 1935, from memory).
  */
 export function loudnessPitch(t: Float64Array, cents: Float64Array, level: Float64Array): LoudnessPitch {
   const unknown = (why: LoudnessPitch['why']): LoudnessPitch => ({ centsPerDb: null, plusMinus: null, why })
@@ -35,19 +39,27 @@ export function loudnessPitch(t: Float64Array, cents: Float64Array, level: Float
   const freeCents = cents.map((c, i) => c - centsOnT.a - centsOnT.b * t[i]!)
   const slope = line(freeLevel, freeCents).b
   const rest = freeCents.map((c, i) => c - slope * freeLevel[i]!)
-  const lag = autocorrelation(rest)
-  const independent = Math.max(4, (t.length * (1 - lag)) / (1 + lag))
-  const error = spread(rest) / (spread(freeLevel) * Math.sqrt(independent))
-  return { centsPerDb: slope, plusMinus: NINETY * error + MODEL, why: null }
+  const independent = t.length / (1.2 * memory(rest))
+  const free = Math.max(1.5, independent - SPENT)
+  const error = spread(rest) / (spread(freeLevel) * Math.sqrt(free))
+  return { centsPerDb: slope, plusMinus: ninety(free) * error + MODEL, why: null }
 }
 
-function autocorrelation(x: Float64Array): number {
+/** How many neighbours in a row tell the same: one and twice the sum of correlations, to where they first turn negative. */
+function memory(x: Float64Array): number {
   const m = mean(x)
-  let now = 0
-  let next = 0
-  for (let i = 0; i < x.length; i++) {
-    now += (x[i]! - m) ** 2
-    if (i) next += (x[i]! - m) * (x[i - 1]! - m)
+  const at = (lag: number) => {
+    let sum = 0
+    for (let i = lag; i < x.length; i++) sum += (x[i]! - m) * (x[i - lag]! - m)
+    return sum
   }
-  return now > 0 ? Math.max(0, Math.min(0.999, next / now)) : 0
+  const whole = at(0)
+  if (!(whole > 0)) return 1
+  let sum = 1
+  for (let lag = 1; lag < x.length / 3; lag++) {
+    const share = at(lag) / whole
+    if (share <= 0) break
+    sum += 2 * share
+  }
+  return sum
 }

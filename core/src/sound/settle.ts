@@ -3,10 +3,10 @@ import { median, spread } from './statistics.ts'
 import type { Track } from './track.ts'
 
 /** A ring that dies this fast is a key or a click, dB a second; a tone let go by the lungs or the tongue isn't a whole sound. */
-const CLICK_FALL_DB_S = 170
+const CLICK_FALL_DB_S = 150
 const CLICK_S = 0.2
 /** Nothing shorter than this has been a note. */
-const SHORTEST_S = 0.022
+const SHORTEST_S = 0.028
 /** Mains: multiples of these, so steady and so far below the playing. */
 const MAINS_HZ = [50, 60]
 const MAINS_CENTS = 25
@@ -36,10 +36,10 @@ export function voiced(hz: ArrayLike<number>, leapCents = Infinity): Stretch[] {
 }
 
 /**
- * The track without the pitch of what isn't played: rings of keys and clicks, the room's tail, mains hum.
- * @returns a track with columns of its own where they differ, and how long hum was heard, s
+ * The track without the pitch of what isn't played: rings of keys and clicks, the room's tail, talk, mains hum.
+ * @returns a track with columns of its own where they differ, and how long hum and talk were heard, s
  */
-export function settle(raw: Track): { track: Track; humS: number } {
+export function settle(raw: Track): { track: Track; humS: number; talkS: number } {
   const track = { ...raw, hz: raw.hz.slice(), aloneHz: raw.aloneHz.slice(), looseHz: raw.looseHz.slice() }
   const { hz, hopS, levelDb } = track
   const silence = ({ from, to }: Stretch) => {
@@ -55,6 +55,7 @@ export function settle(raw: Track): { track: Track; humS: number } {
     if (lengthS < SHORTEST_S || (lengthS <= CLICK_S && rings(track, s))) silence(s)
     else silence({ from: tailFrom(track, s), to: s.to })
   }
+  const talkS = takeBackTalk(track, silence)
   for (const s of voiced(hz, 100)) {
     const own = hz.subarray(s.from, s.to)
     const middle = median(own)
@@ -66,7 +67,7 @@ export function settle(raw: Track): { track: Track; humS: number } {
     silence(s)
     humS += (s.to - s.from) * hopS
   }
-  return { track, humS }
+  return { track, humS, talkS }
 }
 
 /** Loudest at its beginning, and falling fast and evenly from there on: what is let go by tongue or lungs stays up first. */
@@ -94,4 +95,47 @@ function tailFrom({ levelDb, hopS }: Track, { from, to }: Stretch): number {
   const lengthS = (to - i) * hopS
   const falls = i < to && (levelDb[i]! - levelDb[to - 1]!) / Math.max(hopS, lengthS - hopS)
   return lengthS > 0.03 && falls !== false && falls > TAIL_FALL_DB_S ? i : to
+}
+
+/** Vowels and consonants change colour and loudness all the time; this far apart, s, and by this much, usually. */
+const TALK_APART_S = 0.08
+const TALK_COLOUR = 0.24
+const TALK_DB = 4.2
+/** Moments that must be compared before a stretch is judged. */
+const TALK_LEAST = 8
+/** Short sounds this near to talk are talk too, s. */
+const TALK_NEAR_S = 0.8
+const TALK_SHORT_S = 0.35
+
+/** Silences stretches that are talk: told by how colour and loudness move. @returns its length, s */
+function takeBackTalk(track: Track, silence: (s: Stretch) => void): number {
+  const { hopS, brightness, levelDb, hz } = track
+  const reach = Math.round(TALK_APART_S / 2 / hopS)
+  const all = voiced(hz)
+  const talks = all.map(({ from, to }) => {
+    const colour: number[] = []
+    const level: number[] = []
+    for (let i = from + reach; i < to - reach; i++) {
+      const ratio = brightness[i + reach]! / brightness[i - reach]!
+      if (ratio > 0) colour.push(Math.abs(Math.log(ratio)))
+      level.push(Math.abs(levelDb[i + reach]! - levelDb[i - reach]!))
+    }
+    return colour.length >= TALK_LEAST && median(colour) > TALK_COLOUR && median(level) > TALK_DB
+  })
+  const beside = all.map((s, k) =>
+    all.some(
+      (other, j) =>
+        talks[j] &&
+        (s.to - s.from) * hopS <= TALK_SHORT_S &&
+        Math.min(Math.abs(s.from - other.to), Math.abs(other.from - s.to)) * hopS <= TALK_NEAR_S &&
+        j !== k,
+    ),
+  )
+  let seconds = 0
+  all.forEach((s, k) => {
+    if (!talks[k] && !beside[k]) return
+    silence(s)
+    seconds += (s.to - s.from) * hopS
+  })
+  return seconds
 }

@@ -233,7 +233,7 @@ export class Tracker {
     const centre = (sure.frame + 0.5) * this.hop
     const told = sure.hz > 0 && sure.hz <= HIGHEST_HZ
     const hz = told ? this.fine.exactHz(centre, sure.hz) : 0
-    const more = this.fine.tell(centre, hz, this.hop)
+    const more = this.fine.tell(centre, hz)
     return {
       timeS: centre / this.sampleRate,
       hz,
