@@ -1,4 +1,4 @@
-import { array, type InferType } from 'yup'
+import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
@@ -24,11 +24,38 @@ const schema = strict({
   wobbleHz: finite().nullable().min(0).max(50),
   /** Squeaks inside the tone. */
   squeaks: whole(0, 999).optional(),
+  /** How it spoke and ended, in the ear's words, and how long until it was there. */
+  startIs: string().oneOf(['clean', 'airy', 'late', 'cracked', 'squeak']).optional().default(undefined),
+  settledMs: finite().min(0).max(5000).optional().default(undefined),
+  endIs: string().oneOf(['stopped', 'tapered', 'cut', 'sagging']).optional().default(undefined),
+  /** What moves in it, how far and how often. */
+  swing: string()
+    .oneOf(['steady', 'vibrato', 'shake', 'waver', 'tremor'])
+    .nullable()
+    .optional()
+    .default(undefined),
+  swingDepth: finite().min(0).max(1200).nullable().optional().default(undefined),
+  swingHz: finite().min(0).max(50).nullable().optional().default(undefined),
+  /** Pitch for each dB louder, and how far the truth may lie from it; null where it can't be told. */
+  centsPerDb: finite().min(-100).max(100).nullable().optional().default(undefined),
+  centsPerDbOff: finite().min(0).max(1000).nullable().optional().default(undefined),
   /** Thinned curves for looking at again: cents from the median and dB, evenly spaced over the length. */
   centsCurve: curve(),
   dbCurve: curve(),
 })
 export type LongTone = InferType<typeof schema>
+
+/** A history that was invented says nothing of how tones spoke and moved. */
+const NOT_TOLD = {
+  startIs: undefined,
+  settledMs: undefined,
+  endIs: undefined,
+  swing: undefined,
+  swingDepth: undefined,
+  swingHz: undefined,
+  centsPerDb: undefined,
+  centsPerDbOff: undefined,
+}
 
 /** How many tones the usual sag is taken from. */
 const RECENT = 5
@@ -262,6 +289,7 @@ function invented(story: Story, targetS: number, random: Random) {
     wobbleCents: round(steadinessCents * 0.4),
     wobbleHz: round(4.5 + random()),
     squeaks: 0,
+    ...NOT_TOLD,
     centsCurve: raw.map((x) => round(x * scale)),
     dbCurve: Array.from({ length: points }, (_, i) =>
       round(-14 - 5 * (i / points) ** 2 + 0.6 * random.normal()),

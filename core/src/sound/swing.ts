@@ -35,6 +35,7 @@ export function fastSwing(residual: Float64Array, hopS: number, hz: number): Swi
   let power = 0
   let strongest = 0
   let rateHz = 0
+  const powers: number[] = []
   for (let k = Math.ceil(FAST_HZ[0] * seconds); k <= Math.floor(FAST_HZ[1] * seconds); k++) {
     const step = (2 * Math.PI * k) / n
     const turn = 2 * Math.cos(step)
@@ -48,11 +49,18 @@ export function fastSwing(residual: Float64Array, hopS: number, hz: number): Swi
     const left = hz > 0 ? leftOfSwing(k / seconds, hz) : 1
     const binPower = (2 * (s1 * s1 + s2 * s2 - turn * s1 * s2)) / (n * n) / Math.max(0.2, left) ** 2
     power += binPower
+    powers[k] = binPower
     if (binPower > strongest) {
       strongest = binPower
       rateHz = k / seconds
     }
   }
+  // Between two rates: amplitudes of neighbours lean towards where the swing is (exact for a rectangular window's lobe).
+  const k = Math.round(rateHz * seconds)
+  const [below, above] = [Math.sqrt(powers[k - 1] ?? 0), Math.sqrt(powers[k + 1] ?? 0)]
+  const side =
+    above > below ? above / (above + Math.sqrt(strongest)) : -below / (below + Math.sqrt(strongest))
+  if (Number.isFinite(side)) rateHz = (k + side) / seconds
   return { depth: Math.SQRT2 * Math.sqrt(power), rateHz }
 }
 

@@ -3,7 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { PRESETS } from '@halitus/core/player'
+import { PRESETS, presetsFor } from '@halitus/core/player'
 import { useLesson } from './store.ts'
 import { useListening } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -16,13 +16,19 @@ const lesson = useLesson()
 const listening = useListening()
 const notices = useNotices()
 
-const sources = [
+/** The players that this instrument's learners may turn out to be. */
+const players = computed(() => (lesson.inst ? presetsFor(lesson.inst) : PRESETS))
+const sources = computed(() => [
   { value: 'microphone', label: 'Microphone' },
-  ...PRESETS.map((p) => ({ value: `player:${p.id}`, label: `Simulated: ${p.name.toLowerCase()}` })),
+  ...players.value.map((p) => ({ value: `player:${p.id}`, label: `Simulated: ${p.name.toLowerCase()}` })),
   { value: 'file', label: 'WAVE file' },
-]
+])
 const chosen = computed({
-  get: () => (listening.source === 'player' ? `player:${listening.presetId}` : listening.source),
+  get: () => {
+    if (listening.source !== 'player') return listening.source
+    const fits = players.value.some((p) => p.id === listening.presetId)
+    return `player:${fits ? listening.presetId : PRESETS[0].id}`
+  },
   set: (value: string) => {
     const [kind, preset] = value.split(':')
     listening.source = kind as typeof listening.source

@@ -5,7 +5,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
-import { phraseOf, presetOn, PRESETS, type Performance } from '@halitus/core/player'
+import { phraseOf, presetOn, PRESETS, presetsFor, type Performance } from '@halitus/core/player'
 import { median, untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
 import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
 import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
@@ -102,9 +102,10 @@ export const useListening = defineStore('listening', () => {
     try {
       if (source.value === 'microphone') opening = listenToMicrophone(hear, () => void unplugged())
       else {
-        const preset = PRESETS.find((p) => p.id === presetId.value) ?? PRESETS[0]
+        const inst = instrument(what.instrument)
+        const preset = presetsFor(inst).find((p) => p.id === presetId.value) ?? PRESETS[0]
         const performance = {
-          ...presetOn(preset, instrument(what.instrument)),
+          ...presetOn(preset, inst),
           ...what.performance,
           instrument: what.instrument,
           written: what.written,

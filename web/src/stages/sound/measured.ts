@@ -53,12 +53,94 @@ export function entryOf(
     wobbleCents: tone.wobble.depthCents === null ? null : round(tone.wobble.depthCents),
     wobbleHz: tone.wobble.rateHz === null ? null : round(tone.wobble.rateHz),
     squeaks: m.report.squeaks.filter((q) => q.startS >= tone.startS && q.endS <= tone.endS).length,
+    ...howItWent(tone),
     centsCurve: spaced(from, to, (i) => {
       const hz = m.hz[i]!
       if (hz > 0) lastCents = 100 * (midiOfHz(hz) - centre)
       return lastCents
     }),
     dbCurve: spaced(from, to, (i) => m.db[i]!),
+  }
+}
+
+type Heard = NonNullable<Measurement['tone']>
+
+/** How the tone spoke, moved and ended, as it is kept. */
+function howItWent(tone: Heard) {
+  const { start, end, swing, waver, wobble, tremor, loudness } = tone
+  const moves =
+    swing === 'waver'
+      ? [waver.depthCents, waver.rateHz]
+      : swing === 'tremor'
+        ? [tremor.depthDb, tremor.rateHz]
+        : [wobble.depthCents, wobble.rateHz]
+  const kept = (x: number | null | undefined) => (x == null ? null : round(x))
+  const hundredths = (x: number | null) => (x === null ? null : Math.round(100 * x) / 100)
+  return {
+    startIs: start.quality,
+    settledMs: Math.min(5000, Math.round(start.settledMs)),
+    endIs: end.quality,
+    swing,
+    swingDepth: kept(moves[0]),
+    swingHz: kept(moves[1]),
+    centsPerDb: hundredths(loudness.centsPerDb),
+    centsPerDbOff: hundredths(loudness.plusMinus),
+  }
+}
+
+const STARTS = {
+  clean: 'clean',
+  airy: 'air first',
+  late: 'late in pitch',
+  cracked: 'cracked',
+  squeak: 'squeak first',
+} as const
+const ENDS = { stopped: 'stopped', tapered: 'let fade', cut: 'cut off', sagging: 'sags' } as const
+
+/** What the ear says of how a tone went, for tones that were kept with it. */
+function manner(tone: ToneEntry) {
+  if (!tone.startIs || !tone.endIs) return []
+  const late = tone.startIs !== 'clean' && tone.settledMs ? `${Math.round(tone.settledMs / 10) * 10} ms` : ''
+  const unit = tone.swing === 'tremor' ? 'dB' : 'cents'
+  const often = tone.swingHz ? `, ${tone.swingHz.toFixed(1)} a second` : ''
+  const depth = tone.swing && tone.swing !== 'steady' && tone.swingDepth != null
+  return [
+    { name: 'Start', value: STARTS[tone.startIs], unit: late, before: '' },
+    { name: 'End', value: ENDS[tone.endIs], unit: '', before: '' },
+    {
+      name: 'Movement',
+      value: tone.swing ?? '–',
+      unit:
+        tone.swing == null
+          ? 'too short to tell'
+          : depth
+            ? `${Math.round(tone.swingDepth!)} ${unit}${often}`
+            : '',
+      before: '',
+    },
+    { name: 'Tone over noise', value: tone.hnrDb.toFixed(0), unit: 'dB', before: '' },
+  ]
+}
+
+/** Pitch against loudness: with its interval where the ear gave one. */
+function againstLoudness(tone: ToneEntry) {
+  const name = 'Loud against soft'
+  const { centsPerDb, centsPerDbOff } = tone
+  if (centsPerDb != null && centsPerDbOff != null) {
+    const sign = centsPerDb > 0 ? '+' : centsPerDb < 0 ? '−' : ''
+    return {
+      name,
+      value: `${sign}${Math.abs(centsPerDb).toFixed(1)}`,
+      unit: `± ${centsPerDbOff.toFixed(1)} cents a dB`,
+      before: '',
+    }
+  }
+  const telling = tone.rangeDb >= TELLING_DB
+  return {
+    name,
+    value: telling ? signed(tone.sagCents) : '–',
+    unit: telling ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
+    before: '',
   }
 }
 
@@ -101,7 +183,6 @@ export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observ
   const { lengthS, steadinessCents, fault } = judgeTone(tone)
   const was = before && !observes ? judgeTone(before) : undefined
   const says = (text: string | undefined) => (text === undefined ? '' : `before ${text}`)
-  const telling = tone.rangeDb >= TELLING_DB
   const facts = [
     ...(observes
       ? []
@@ -119,12 +200,8 @@ export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observ
       before: says(was && signed(before!.driftCents)),
     },
     { name: 'Mean', value: signed(tone.cents), unit: 'cents', before: says(was && signed(before!.cents)) },
-    {
-      name: 'Loud against soft',
-      value: telling ? signed(tone.sagCents) : '–',
-      unit: telling ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
-      before: '',
-    },
+    againstLoudness(tone),
+    ...manner(tone),
   ]
   const sentence = observes
     ? fault
