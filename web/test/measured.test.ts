@@ -129,16 +129,17 @@ describe('the verdict', () => {
     // 15 cents over 14 dB.
     const swell = of({ dynamics: 'swell', sagCents: -15, rangeDb: 14, lengthS: 8 }, 6).facts[4]!
     expect(swell.value).toBe('−1.1')
-    expect(swell.unit).toMatch(/^± 0\.\d cents a dB$/)
+    expect(swell.unit).toMatch(/^± 0\.\d$/)
+    expect(swell.name).toBe('Cents for each dB louder')
   })
   it('says how it spoke, moved and ended', () => {
     const said = (id: string) =>
       of(PRESETS.find((p) => p.id === id)!.performance, 4)
         .facts.slice(5)
         .map((f) => `${f.name} ${f.value} ${f.unit}`.trim())
-    expect(said('vibrato')[2]).toMatch(/^Movement vibrato 2\d cents, 5\.0 a second$/)
-    expect(said('cheeks-puffed')[2]).toMatch(/^Movement waver 1\d cents, 1\.1 a second$/)
-    expect(said('loudness-trembles')[2]).toMatch(/^Movement tremor 2 dB, 4\.5 a second$/)
+    expect(said('vibrato')[2]).toMatch(/^Movement like vibrato 2\d cents, 5\.0 a second$/)
+    expect(said('cheeks-puffed')[2]).toMatch(/^Movement wavers 1\d cents, 1\.1 a second$/)
+    expect(said('loudness-trembles')[2]).toMatch(/^Movement loudness trembles 2 dB, 4\.5 a second$/)
     expect(said('steady').slice(0, 3)).toEqual(['Start clean', 'End stopped', 'Movement steady'])
     expect(said('runs-out')[1]).toBe('End sags')
   })

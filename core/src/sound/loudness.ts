@@ -1,4 +1,4 @@
-import { correlation, line, mean, spread } from './statistics.ts'
+import { correlation, line, mean, smooth, spread } from './statistics.ts'
 
 /** How pitch follows loudness within one note. */
 export interface LoudnessPitch {
@@ -11,6 +11,8 @@ export interface LoudnessPitch {
 }
 
 const NEEDS_S = 1
+/** Only what is slower than this says how pitch follows loudness, s. */
+const SLOW_S = 0.4
 /** The loudness must have moved by this much, standard deviation in dB. */
 const NEEDS_DB = 0.7
 /** One long fade: what drifts and what follows loudness look the same. */
@@ -28,7 +30,15 @@ const MODEL = 0.03
  * Pitch as a plane over time and level, by least squares; the interval counts only as many independent values as the
  * residual's own correlation leaves (Bartlett 1935, from memory).
  */
-export function loudnessPitch(t: Float64Array, cents: Float64Array, level: Float64Array): LoudnessPitch {
+export function loudnessPitch(
+  t: Float64Array,
+  quickCents: Float64Array,
+  quickLevel: Float64Array,
+): LoudnessPitch {
+  // A vibrato moves both at once: that is no habit of playing sharp or flat when loud.
+  const half = t.length > 1 ? Math.round(SLOW_S / 2 / ((t.at(-1)! - t[0]!) / (t.length - 1))) : 0
+  const cents = smooth(quickCents, half)
+  const level = smooth(quickLevel, half)
   const unknown = (why: LoudnessPitch['why']): LoudnessPitch => ({ centsPerDb: null, plusMinus: null, why })
   if (t.length < 20 || t.at(-1)! - t[0]! < NEEDS_S) return unknown('short')
   if (spread(level) < NEEDS_DB) return unknown('level')

@@ -95,6 +95,13 @@ const STARTS = {
   cracked: 'cracked',
   squeak: 'squeak first',
 } as const
+const MOVES = {
+  steady: 'steady',
+  vibrato: 'like vibrato',
+  shake: 'shakes',
+  waver: 'wavers',
+  tremor: 'loudness trembles',
+} as const
 const ENDS = { stopped: 'stopped', tapered: 'let fade', cut: 'cut off', sagging: 'sags' } as const
 
 /** What the ear says of how a tone went, for tones that were kept with it. */
@@ -109,7 +116,7 @@ function manner(tone: ToneEntry) {
     { name: 'End', value: ENDS[tone.endIs], unit: '', before: '' },
     {
       name: 'Movement',
-      value: tone.swing ?? '–',
+      value: tone.swing == null ? '–' : MOVES[tone.swing],
       unit:
         tone.swing == null
           ? 'too short to tell'
@@ -124,20 +131,19 @@ function manner(tone: ToneEntry) {
 
 /** Pitch against loudness: with its interval where the ear gave one. */
 function againstLoudness(tone: ToneEntry) {
-  const name = 'Loud against soft'
   const { centsPerDb, centsPerDbOff } = tone
   if (centsPerDb != null && centsPerDbOff != null) {
     const sign = centsPerDb > 0 ? '+' : centsPerDb < 0 ? '−' : ''
     return {
-      name,
+      name: 'Cents for each dB louder',
       value: `${sign}${Math.abs(centsPerDb).toFixed(1)}`,
-      unit: `± ${centsPerDbOff.toFixed(1)} cents a dB`,
+      unit: `± ${centsPerDbOff.toFixed(1)}`,
       before: '',
     }
   }
   const telling = tone.rangeDb >= TELLING_DB
   return {
-    name,
+    name: 'Loud against soft',
     value: telling ? signed(tone.sagCents) : '–',
     unit: telling ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
     before: '',

@@ -172,12 +172,12 @@ const setAim = (by: number) =>
 <style scoped>
 .thread {
   position: relative;
-  height: 236px;
+  height: 190px;
   margin: 10px 0;
 }
 .empty {
   position: absolute;
-  inset: 84px 0 auto 44px;
+  inset: 62px 0 auto 44px;
   text-align: center;
   font-size: 18px;
 }
@@ -188,8 +188,8 @@ const setAim = (by: number) =>
 .facts {
   display: grid;
   grid-template-columns: repeat(5, auto);
-  gap: 8px 18px;
-  margin: 10px 0;
+  gap: 4px 18px;
+  margin: 6px 0;
 }
 dt {
   color: var(--soft);
@@ -199,7 +199,7 @@ dd {
   margin: 0;
 }
 dd b {
-  font-size: 26px;
+  font-size: 23px;
 }
 .watch li {
   padding: 3px 0;
