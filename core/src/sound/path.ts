@@ -98,7 +98,7 @@ export class PathFinder {
     const count = this.counts[this.now % this.rows]!
     if (this.now === 0)
       for (let c = 0; c < count; c++) {
-        this.total[row + c] = this.score[row + c]! - (c === NONE ? 0 : EDGE)
+        this.total[row + c] = this.score[row + c]! - (c === NONE ? 0 : EDGE / 2)
         this.back[row + c] = 0
       }
     else {

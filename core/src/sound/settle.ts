@@ -102,7 +102,7 @@ const TALK_APART_S = 0.08
 const TALK_COLOUR = 0.24
 const TALK_DB = 4.2
 /** Moments that must be compared before a stretch is judged. */
-const TALK_LEAST = 8
+const TALK_LEAST = 16
 /** Short sounds this near to talk are talk too, s. */
 const TALK_NEAR_S = 0.8
 const TALK_SHORT_S = 0.35

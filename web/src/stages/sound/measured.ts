@@ -109,7 +109,7 @@ function manner(tone: ToneEntry) {
   if (!tone.startIs || !tone.endIs) return []
   const late = tone.startIs !== 'clean' && tone.settledMs ? `${Math.round(tone.settledMs / 10) * 10} ms` : ''
   const unit = tone.swing === 'tremor' ? 'dB' : 'cents'
-  const often = tone.swingHz ? `, ${tone.swingHz.toFixed(1)} a second` : ''
+  const often = tone.swingHz ? `, ${tone.swingHz.toFixed(1)}/s` : ''
   const depth = tone.swing && tone.swing !== 'steady' && tone.swingDepth != null
   return [
     { name: 'Start', value: STARTS[tone.startIs], unit: late, before: '' },
