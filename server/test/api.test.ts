@@ -459,6 +459,33 @@ describe('sound', () => {
     expect(data.track.timeS[1] - data.track.timeS[0]).toBeLessThanOrEqual(0.0101)
     expect((await (await send(wav)).json()).track).toBeUndefined()
   })
+  it('says how the note spoke, moved and ended, and how pitch follows loudness', async () => {
+    const { notes, onsets, between, slips, doubts } = await (await send(wav, '?instrument=clarinet')).json()
+    expect(notes[0]).toMatchObject({ start: { quality: 'clean' }, swing: 'steady', loudness: { why: null } })
+    // 12 cents over 18 dB.
+    const { centsPerDb, plusMinus } = notes[0].loudness
+    expect(Math.abs(centsPerDb + 12 / 18)).toBeLessThanOrEqual(plusMinus)
+    expect([onsets[0].dent, between, slips, doubts]).toEqual([null, [], [], []])
+  })
+  it('takes the note that was asked for, and tells what was heard without it', async () => {
+    const { track, slips } = await (await send(wav, '?instrument=clarinet&track=1&asked=E4')).json()
+    expect(track.aloneHz).toHaveLength(track.hz.length)
+    expect(Math.abs(track.aloneHz[300] / track.hz[300] - 1)).toBeLessThan(0.001)
+    expect(slips).toEqual([])
+    const refused = await send(wav, '?asked=H4')
+    expect([refused.status, (await refused.json()).error.message]).toEqual([
+      400,
+      expect.stringContaining('“H4” is not a note'),
+    ])
+  })
+  it('says when a recording was too loud', async () => {
+    const loud = perform(
+      { instrument: 'oboe', written: 'A4', lengthS: 1, around: { microphone: { clipAt: 0.2 } } },
+      44100,
+    )
+    const { doubts } = await (await send(writeWav(loud, 44100))).json()
+    expect(doubts).toEqual([expect.stringContaining('its peaks are cut off')])
+  })
   it.each([
     ['nothing', undefined, '', 'audio/wav', 400, 'The file is empty.'],
     ['text', new TextEncoder().encode('not sound'), '', 'audio/wav', 400, 'not a WAVE file'],
