@@ -141,6 +141,8 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],
 ]
 
+/** Why sampled instruments and speech are left out; undefined when they aren't. */
+const missing = prepareSampler()
 const printed: { title: string; row: lines.Row }[] = []
 const show = (title: string, row: lines.Row) => {
   printed.push({ title, row })
@@ -152,8 +154,7 @@ else {
   for (const [title, name, make] of sections)
     if (!only || only === name) for (const row of make()) show(title, row)
   if (!only || only === 'sampled') {
-    const missing = prepareSampler()
-    if (missing) console.log(`Sampled instruments are left out: ${missing}`)
+    if (missing) console.log(`Sampled instruments (and speech) are left out: ${missing}`)
     else for (const row of lines.sampledRows(sampled(), reference)) show('Sampled instruments', row)
   }
 }

@@ -21,11 +21,13 @@ const PROGRAMS: Record<string, number> = {
   'alto-recorder': 74,
 }
 const BANKS = ['/usr/share/sounds/sf2/FluidR3_GM.sf2', '/usr/share/sounds/sf2/TimGM6mb.sf2']
-const PACKAGES = ['fluidsynth', 'fluid-soundfont-gm', 'timgm6mb-soundfont']
+/** The speech synthesiser is for what must not be taken for a note. */
+const PACKAGES = ['fluidsynth', 'fluid-soundfont-gm', 'timgm6mb-soundfont', 'espeak-ng']
 
 /** Installs the sampler and two banks from Debian where that is possible. @returns why not, or undefined */
 export function prepareSampler(): string | undefined {
-  const there = () => existsSync('/usr/bin/fluidsynth') && BANKS.every((b) => existsSync(b))
+  const there = () =>
+    existsSync('/usr/bin/fluidsynth') && existsSync('/usr/bin/espeak-ng') && BANKS.every((b) => existsSync(b))
   if (there()) return undefined
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
     return `${PACKAGES.join(', ')} are missing and can’t be installed here (Debian and root are needed).`
