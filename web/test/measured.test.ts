@@ -132,6 +132,15 @@ describe('the verdict', () => {
     expect(swell.unit).toMatch(/^± 0\.\d$/)
     expect(swell.name).toBe('Cents for each dB louder')
   })
+  it('shows no pitch where the window lies half in silence', () => {
+    const samples = perform({ instrument: 'clarinet', written: 'E4', lengthS: 2, rangeDb: 0 }, RATE)
+    const { report, track } = analyse(samples, RATE, { transposition: -2 })
+    const tone = longTone(report)!
+    const drawn = thin({ report, tone, timeS: track.timeS, hz: track.hz, db: track.db, warnings: [] })
+    const shown = Array.from(drawn.hz).filter((hz) => hz > 0)
+    expect(shown.length).toBeGreaterThan(380)
+    expect(Math.max(...shown.map((hz) => Math.abs(1200 * Math.log2(hz / tone.hz))))).toBeLessThan(6)
+  })
   it('says how it spoke, moved and ended', () => {
     const said = (id: string) =>
       of(PRESETS.find((p) => p.id === id)!.performance, 4)

@@ -150,6 +150,8 @@ function againstLoudness(tone: ToneEntry) {
   }
 }
 
+const HALF_WINDOW_S = 0.02
+
 /** Enough points for a drawing, however long the recording was. */
 export function thin(m: Measurement): {
   timeS: ArrayLike<number>
@@ -168,7 +170,13 @@ export function thin(m: Measurement): {
   const pick = (x: ArrayLike<number>) =>
     Array.from({ length: Math.ceil((end - from) / step) }, (_, k) => x[from + k * step]!)
   const timeS = pick(m.timeS)
-  return { timeS, hz: pick(m.hz), db: pick(m.db), count: timeS.length }
+  // Half a window lies in silence at both ends: no value is shown there.
+  const told = ({ startS, endS }: { startS: number; endS: number }, t: number) =>
+    t < startS - HALF_WINDOW_S ||
+    (t > startS + HALF_WINDOW_S && t < endS - HALF_WINDOW_S) ||
+    t > endS + HALF_WINDOW_S
+  const hz = pick(m.hz).map((v, i) => (m.tone && !told(m.tone, timeS[i]!) ? 0 : v))
+  return { timeS, hz, db: pick(m.db), count: timeS.length }
 }
 
 /** The thread of a tone that was kept, for looking at again. */
