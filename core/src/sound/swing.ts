@@ -8,8 +8,8 @@ export interface Swing {
 }
 
 /** Vibrato and shaking lie here; slower is a waver. */
-export const FAST_HZ = [2, 12] as const
-export const SLOW_HZ = [0.4, 2] as const
+const FAST_HZ = [2, 12] as const
+const SLOW_HZ = [0.4, 2] as const
 const FAST_NEEDS_S = 0.8
 /** A slow swing needs this many of its own lengths to be told from a drift. */
 const SLOW_PERIODS = 1.5

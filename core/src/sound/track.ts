@@ -18,7 +18,7 @@ export interface Frame {
   clarity: number
   /** 0 to 1, how much better this pitch fits than any other and than none. */
   confidence: number
-  /** The pitch that fits the shortest window best, whatever came before; 0 for none. What a squeak is found by. */
+  /** The pitch that fits the shortest window best, whatever came before; 0 for none. Told, not yet used by a rule. */
   looseHz: number
   /** Harmonic to noise, dB, over the last 5 ms; NaN without a pitch. */
   hnrDb: number
@@ -56,11 +56,11 @@ export interface Track {
   windowS: number
 }
 
-export const HOP_S = 0.005
+const HOP_S = 0.005
 /** Below this the room is heard, not the instrument (chosen by Halitus). */
 const SILENCE_DB = -60
-export const LOWEST_HZ = 45
-export const HIGHEST_HZ = 4800
+const LOWEST_HZ = 45
+const HIGHEST_HZ = 4800
 const BEYOND_HZ = 5900
 /** Mains and rumble are softened before periods are looked for; no instrument here speaks below B♭1 (58 Hz). */
 const RUMBLE_HZ = 100
