@@ -1,6 +1,8 @@
 // Which small mistakes pass unseen: Stryker over core, folder by folder, so that a run can be taken up where it stopped.
 // npm run mutate                all folders of core
 // npm run mutate -- records     some of them; the other folders' last reports are kept and counted
+// npm run mutate -- sound --sample 120     only the mistakes on about so many lines, drawn by chance: for folders whose tests
+//                               are whole recordings, where every mistake takes half a minute
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -10,6 +12,8 @@ installPackages()
 const reports = join(root, '.cache', 'mutation')
 mkdirSync(reports, { recursive: true })
 const { default: config } = await import('../stryker.config.mjs')
+const sampled = process.argv.indexOf('--sample')
+const lines = sampled > 0 ? Number(process.argv[sampled + 1]) : 0
 const excluded = config.mutate.filter((glob) => glob.startsWith('!'))
 
 const all = readdirSync(join(root, 'core', 'src')).sort()
@@ -17,10 +21,11 @@ const asked = process.argv.slice(2).filter((name) => all.includes(name))
 for (const folder of asked.length ? asked : all) {
   const json = join(reports, `${folder}.json`)
   rmSync(json, { force: true })
+  const targets = lines ? drawn(folder, lines) : [`core/src/${folder}/**/*.ts`]
   const options = join(reports, `${folder}.config.mjs`)
   writeFileSync(
     options,
-    `import base from '../../stryker.config.mjs'\nexport default { ...base, mutate: ${JSON.stringify([`core/src/${folder}/**/*.ts`, ...excluded])}, jsonReporter: { fileName: ${JSON.stringify(json)} }, incremental: true, incrementalFile: ${JSON.stringify(join(reports, `${folder}.incremental.json`))} }\n`,
+    `import base from '../../stryker.config.mjs'\nexport default { ...base, mutate: ${JSON.stringify([...targets, ...excluded])}, jsonReporter: { fileName: ${JSON.stringify(json)} }, incremental: ${!lines}, incrementalFile: ${JSON.stringify(join(reports, `${folder}.incremental.json`))} }\n`,
   )
   console.log(`\n${folder}`)
   spawnSync(join(root, 'node_modules', '.bin', 'stryker'), ['run', options], {
@@ -28,6 +33,28 @@ for (const folder of asked.length ? asked : all) {
     env: { ...process.env, MUTATE: '1' },
     stdio: ['ignore', process.env.MUTATE_VERBOSE ? 'inherit' : 'ignore', 'inherit'],
   })
+}
+
+/** Stretches of three lines of a folder, drawn by chance but always the same ones, as Stryker takes them. */
+function drawn(folder, count) {
+  const all = readdirSync(join(root, 'core', 'src', folder), { recursive: true })
+    .filter((name) => name.endsWith('.ts') && !name.endsWith('.d.ts') && !name.endsWith('index.ts'))
+    .flatMap((name) => {
+      const file = `core/src/${folder}/${name}`
+      if (excluded.includes(`!${file}`)) return []
+      const code = readFileSync(join(root, file), 'utf8').split('\n')
+      return code.flatMap((_, i) =>
+        i % 3 === 0 ? [{ file, from: i + 1, to: Math.min(code.length, i + 3) }] : [],
+      )
+    })
+  // Park & Miller, 1988: which lines are drawn doesn't change from run to run.
+  let state = 20250101
+  const random = () => (state = (state * 48271) % 2147483647) / 2147483647
+  return all
+    .map((piece) => ({ piece, at: random() }))
+    .sort((a, b) => a.at - b.at)
+    .slice(0, Math.ceil(count / 3))
+    .map(({ piece }) => `${piece.file}:${piece.from}-${piece.to}`)
 }
 
 const CAUGHT = ['Killed', 'Timeout', 'RuntimeError']

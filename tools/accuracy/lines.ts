@@ -1,3 +1,4 @@
+import { instrument } from '@halitus/core/instruments'
 import { noteName, parseNote, hzOfMidi } from '@halitus/core/pitch'
 import { seeded, type Around, type Manner, type PhraseNote } from '@halitus/core/player'
 import { analyse, longTone, type Analysed } from '@halitus/core/sound'
@@ -591,6 +592,66 @@ export function between(seed: number): Row[] {
   ]
 }
 
+const TOGETHER = 'Another tone'
+const saidTwo = (p: Piece) => hear(p).report.doubts.some((d) => d.startsWith(TOGETHER))
+
+/** Two instruments on different notes, and one instrument alone. */
+export function together(seed: number): Row[] {
+  let said = 0
+  let duos = 0
+  for (const db of [0, -6, -12])
+    ALL.forEach((id, i) => {
+      const random = seeded(seed + 13 * i - db)
+      const other = ALL[(5 * i + 3) % ALL.length]!
+      const written = someNote(id, random)
+      const note = (of: string, name: string) => parseNote(name).midi + instrument(of).transposition
+      let against = someNote(other, random)
+      // The same note and its octaves can't be told from one.
+      while ((note(id, written) - note(other, against)) % 12 === 0) against = someNote(other, random)
+      duos++
+      const manner = { unsteadyCents: 4, breathDb: -42 }
+      const p = play({
+        instrument: id,
+        seed: seed + i,
+        notes: [{ written, lengthS: 2.5 }],
+        manner,
+        around: {
+          room: { decayS: 0.6, wetDb: -8 },
+          second: {
+            db,
+            phrase: {
+              instrument: other,
+              seed: seed + i + 50,
+              notes: [{ written: against, lengthS: 2.5 }],
+              manner,
+            },
+          },
+        },
+      })
+      if (saidTwo(p)) said++
+    })
+  const alone = [
+    ...held(seed, 3, 2.5, () => ({
+      unsteadyCents: 5,
+      breathDb: -42,
+      wobble: { depthCents: 20, rateHz: 5.5 },
+    })),
+    ...held(seed + 1, 3, 2.5, () => ({ breathDb: -18, unsteadyCents: 5 }), {
+      room: { decayS: 1, wetDb: -8 },
+    }),
+    ...ALL.map((id, i) => run(id, seed + i, 1)),
+  ]
+  const falsely = alone.filter(saidTwo).length
+  return [
+    {
+      what: 'two instruments at once, 0 to 12 dB apart: said / said of one alone',
+      target: 'said (no share named) / none',
+      found: `${said} of ${duos} / ${falsely} of ${alone.length}`,
+      met: said > duos / 2 && falsely === 0,
+    },
+  ]
+}
+
 /** The stretch: the note that is asked for, over drones or beside another player. */
 export function stretch(seed: number): Row[] {
   const score = (pieces: Piece[], askedHz?: (p: Piece) => number) => {
@@ -693,7 +754,14 @@ export function sampledRows(
     )
   const runs = frames(pieces.runs.map(late), false)
   const [half, most] = [quantile(cents, 0.5), quantile(cents, 0.95)]
+  const two = [...pieces.held, ...pieces.legato, ...pieces.runs].filter(saidTwo).length
   return [
+    {
+      what: 'sampled instruments alone: said to be two',
+      target: 'none',
+      found: `${two} of ${pieces.held.length + pieces.legato.length + pieces.runs.length}`,
+      met: two === 0,
+    },
     {
       what: 'sampled tones, cents against YIN on windows of 93 ms, median / 95 %',
       target: '0.3 / 1.5',

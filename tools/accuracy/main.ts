@@ -136,6 +136,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Strokes', 'false', () => lines.falseStrokes(SEED)],
   ['Strokes', 'rate', () => lines.tongueRate(SEED)],
   ['Notes between', 'between', () => lines.between(SEED)],
+  ['Company', 'together', () => lines.together(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

@@ -1,9 +1,9 @@
 import { OutOfRange } from '../errors/index.ts'
-import { instrument, writtenNote } from '../instruments/index.ts'
+import { instrument, writtenNote, type Instrument } from '../instruments/index.ts'
 import { hzOfMidi } from '../pitch/index.ts'
 import { put, type Around } from './around.ts'
 import { bentAt, loudnessAt, wanderOf, type Dynamics } from './curves.ts'
-import { seeded } from './random.ts'
+import { seeded, type Random } from './random.ts'
 import { soundingOf } from './voice.ts'
 
 /** What runs through the whole phrase. Cents: sharp is positive. */
@@ -133,37 +133,11 @@ interface Piece {
   beats: number
 }
 
-/**
- * A phrase as sound, with the truth about it. The same seed always plays the same.
- * @throws NoteError for a note that the instrument doesn't have; OutOfRange for a length outside 0 to 30 min
- * @example playPhrase({ instrument: 'flute', notes: [{ written: 'A4', lengthS: 1 }] }, 16000).truth.notes.length // 1
- */
-export function playPhrase(phrase: Phrase, sampleRate: number): Played {
-  const inst = instrument(phrase.instrument)
-  const { manner = {}, peak = 0.5, notes } = phrase
-  const totalS = notes.reduce((sum, n) => sum + n.lengthS, 0)
-  if (!notes.every((n) => n.lengthS > 0) || !(totalS > 0 && totalS <= LONGEST_S))
-    throw new OutOfRange('A simulated phrase lasts more than 0 and at most 1800 s, and so does each note.')
-  const random = seeded(phrase.seed ?? 1)
-  const lead = Math.round((phrase.leadS ?? 0.3) * sampleRate)
-  const length = Math.round(totalS * sampleRate)
-  const count = lead + length + Math.round((phrase.tailS ?? 0.5) * sampleRate)
-  const tone = new Float32Array(count)
-  const truth: Truth = {
-    hz: new Float32Array(Math.ceil((1000 * count) / sampleRate)),
-    notes: [],
-    strokes: [],
-    attacks: [],
-    between: [],
-    happened: [],
-    hnrDb: Infinity,
-  }
-
-  // What runs through everything: cents, level and breath for every sample of the phrase.
+/** What runs through everything: cents and level for every sample of the phrase. */
+function through(manner: Manner, totalS: number, length: number, sampleRate: number, random: Random) {
   const rangeDb = manner.rangeDb ?? (manner.dynamics && manner.dynamics !== 'level' ? 18 : 0)
   const cents = wanderOf(manner.unsteadyCents ?? 0, length, sampleRate, random)
   const levelDb = new Float32Array(length)
-  const shake = manner.tremor
   for (let i = 0; i < length; i++) {
     const share = i / length
     const timeS = i / sampleRate
@@ -179,184 +153,301 @@ export function playPhrase(phrase: Phrase, sampleRate: number): Played {
       cents[i]! += manner.wobble.depthCents * swing
       levelDb[i]! += (manner.wobble.depthDb ?? 0) * (swing - 1)
     }
-    if (shake) levelDb[i]! += shake.depthDb * (Math.sin(2 * Math.PI * shake.rateHz * timeS) - 1)
+    if (manner.tremor)
+      levelDb[i]! += manner.tremor.depthDb * (Math.sin(2 * Math.PI * manner.tremor.rateHz * timeS) - 1)
   }
+  return { cents, levelDb }
+}
 
-  const air = new Float32Array(length)
-  let at = 0
-  /** Where the wave of the note before stands as the next begins: what goes on without a gap goes on in step. */
-  let carried = 0
-  for (const note of notes) {
-    if (note.begins === 'stroke' && note.stroke)
-      dent(note.stroke, Math.round(at * sampleRate), sampleRate, levelDb, cents)
-    at += note.lengthS
-  }
-  at = 0
-  notes.forEach((note, k) => {
-    const from = Math.round(at * sampleRate)
-    at += note.lengthS
-    const to = Math.min(length, Math.round(at * sampleRate))
-    if (note.written === null) return
-    const written = writtenNote(inst, note.written)
-    const hz = hzOfMidi(written.midi + inst.transposition, phrase.a4Hz)
-    const before = notes[k - 1]
-    const runs = k > 0 && before?.written !== null && (before?.gapS ?? 0) === 0
-    const begins = note.begins ?? (runs ? 'slur' : 'tongue')
-    const next = notes[k + 1]
+/** A note where it lies in the phrase, in samples of the phrase. */
+interface Placed {
+  note: PhraseNote
+  /** As read, and what sounds. */
+  writtenMidi: number
+  midi: number
+  hz: number
+  from: number
+  /** Where the next one begins, and where this one ends; `until` is where it has faded into the next. */
+  to: number
+  end: number
+  until: number
+  begins: NonNullable<PhraseNote['begins']>
+  attack: Attack
+  attackMs: number
+  /** Whether the air runs on from the note before, and on into the next one. */
+  runs: boolean
+  goesOn: boolean
+  crossing: number
+}
+
+function place(phrase: Phrase, inst: Instrument, length: number, sampleRate: number): Placed[] {
+  let atS = 0
+  return phrase.notes.flatMap((note, k): Placed[] => {
+    const from = Math.round(atS * sampleRate)
+    atS += note.lengthS
+    if (note.written === null) return []
+    const to = Math.min(length, Math.round(atS * sampleRate))
+    const writtenMidi = writtenNote(inst, note.written).midi
+    const midi = writtenMidi + inst.transposition
+    const [before, next] = [phrase.notes[k - 1], phrase.notes[k + 1]]
+    const runs = before !== undefined && before.written !== null && (before.gapS ?? 0) === 0
     const goesOn = next !== undefined && next.written !== null && (note.gapS ?? 0) === 0
     const end = goesOn ? to : to - Math.round((note.gapS ?? 0) * sampleRate)
     const crossing = goesOn ? Math.round(CROSSING_S * sampleRate) : 0
-    const startS = (lead + from) / sampleRate
     const attack = note.attack ?? { kind: 'clean' }
-    const attackMs = attack.kind === 'clean' ? 0 : (attack.lengthMs ?? 80)
-
-    // The pieces of the note, one after the other, as multiples of its frequency.
-    const pieces: Piece[] = []
-    const put = (fromS: number, toS: number, ratio: number, more: Partial<Piece> = {}) =>
-      pieces.push({
-        from: from + Math.round(fromS * sampleRate),
-        to: Math.min(end, from + Math.round(toS * sampleRate)),
-        ratio,
-        gain: 1,
-        pure: false,
-        beats: 0,
-        ...more,
-      })
-    const endS = (end - from) / sampleRate
-    let nowS = 0
-    if (note.between) {
-      const ratio = 2 ** ((writtenNote(inst, note.between.written).midi - written.midi) / 12)
-      nowS = note.between.lengthMs / 1000
-      put(0, nowS, ratio)
-      truth.between.push({
-        startS,
-        lengthMs: note.between.lengthMs,
-        midi: written.midi + inst.transposition + 12 * Math.log2(ratio),
-      })
-    }
-    if (attack.kind === 'cracked' || attack.kind === 'squeak') {
-      const ratio = attack.ratio ?? (attack.kind === 'squeak' ? 5 : 3)
-      put(nowS, nowS + attackMs / 1000, ratio, { pure: attack.kind === 'squeak' })
-      if (attack.kind === 'cracked') put(nowS, nowS + attackMs / 1000, 1, { gain: 0.4 })
-      nowS += attackMs / 1000
-    }
-    if (attack.kind !== 'clean') truth.attacks.push({ timeS: startS, kind: attack.kind, lengthMs: attackMs })
-    for (const h of note.happens ?? []) {
-      put(nowS, h.atS, 1)
-      const untilS = h.kind === 'slip' ? endS : h.atS + h.lengthS
-      if (h.kind !== 'dropout')
-        put(h.atS, untilS, h.ratio ?? 3, {
-          pure: h.kind === 'squeak',
-          ...(h.kind === 'gurgle' && { gain: 0.6, beats: 0.8 }),
-        })
-      if (h.kind === 'gurgle') put(h.atS, untilS, 1, { gain: 0.6, beats: -0.8 })
-      truth.happened.push({ ...h, startS: startS + h.atS })
-      nowS = untilS
-    }
-    if (nowS < endS) put(nowS, endS + crossing / sampleRate, 1)
-    const last = pieces.at(-1)
-    if (last && crossing) last.to = Math.min(length, end + crossing)
-
-    // Loudness of the note by itself: how it begins and ends, and the stroke it begins with.
-    const until = Math.min(length, end + crossing)
-    const own = new Float32Array(until - from).fill(1)
-    const ownCents = new Float32Array(until - from)
-    const slow = begins === 'breath' || attack.kind === 'airy' || attack.kind === 'late'
-    const rise = (begins === 'breath' ? AIR_RISE_S : slow ? 0.05 : TONGUE_RISE_S) * sampleRate
-    const silent = attack.kind === 'airy' ? (attackMs / 1000) * sampleRate : 0
-    const fall = (note.end === 'tapered' ? TAPER_S : note.end === 'cut' ? CUT_S : RELEASE_S) * sampleRate
-    for (let i = 0; i < own.length; i++) {
-      if (begins === 'tongue' || begins === 'breath') own[i]! *= Math.min(1, Math.max(0, (i - silent) / rise))
-      if (!goesOn) own[i]! *= Math.min(1, Math.max(0, (own.length - i) / fall))
-      if (attack.kind === 'late') ownCents[i] = -120 * Math.max(0, 1 - i / ((attackMs / 1000) * sampleRate))
-      if (note.end === 'sagging') ownCents[i]! -= 60 * Math.max(0, 1 - (own.length - i) / (0.3 * sampleRate))
-    }
-    const gain = 10 ** ((note.levelDb ?? 0) / 20)
-    if (begins !== 'slur') {
-      const stroke = note.stroke ?? { depthDb: 60, lengthMs: 30 }
-      truth.strokes.push({
-        timeS: startS,
-        depthDb: begins === 'stroke' ? stroke.depthDb : 60,
-        lengthMs: stroke.lengthMs,
-        separate: begins !== 'stroke',
-      })
-    }
-
-    const phases = new Float64Array(until - from)
-    let phase = runs ? carried : 0
-    for (let i = from; i < until; i++) {
-      if (i === to) carried = phase
-      phase += (2 * Math.PI * hz * 2 ** ((cents[i]! + ownCents[i - from]!) / 1200)) / sampleRate
-      phases[i - from] = phase
-    }
-    for (const piece of pieces) {
-      // What begins in mid-air is faded across; what begins with the note has the note's own beginning.
-      const fadeIn = piece.from > from || runs ? crossingOf(piece, sampleRate) : 1
-      const fadeOut = piece.to < until ? crossingOf(piece, sampleRate) : Math.max(1, crossing)
-      const sounding = soundingOf(inst, hz * piece.ratio, written.midi, sampleRate)
-      const amplitudes = new Float64Array(Math.max(1, sounding.count))
-      const reach = Math.min(until, piece.to + (piece.to < until ? fadeOut : 0))
-      for (let i = piece.from; i < reach; i++) {
-        const k = i - from
-        if ((i - piece.from) % 32 === 0) {
-          sounding.partialsAt(-levelDb[i]! - 20 * Math.log10(Math.max(1e-3, own[k]! * gain)), amplitudes)
-        }
-        const fade =
-          Math.min(1, (i - piece.from + 1) / fadeIn) *
-          (goesOn || piece.to < until ? Math.min(1, (reach - i) / fadeOut) : 1)
-        const theta = phases[k]! * piece.ratio
-        const level = peak * gain * own[k]! * 10 ** (levelDb[i]! / 20) * piece.gain * fade
-        const turnS = i / sampleRate
-        const rough = piece.beats ? 1 + piece.beats * Math.sin(2 * Math.PI * GURGLE_HZ * turnS) : 1
-        let wave = Math.sin(theta)
-        if (!piece.pure) {
-          // Sines of multiples by Chebyshev's recurrence.
-          const turn = 2 * Math.cos(theta)
-          let s1 = Math.sin(theta)
-          let s2 = 0
-          wave = 0
-          for (let h = 0; h < sounding.count; h++) {
-            wave += amplitudes[h]! * s1
-            const s0 = turn * s1 - s2
-            s2 = s1
-            s1 = s0
-          }
-        }
-        tone[lead + i]! += level * rough * wave
-      }
-      for (let ms = Math.ceil((1000 * piece.from) / sampleRate); ms < (1000 * piece.to) / sampleRate; ms++) {
-        const i = Math.min(until - 1, Math.max(from, Math.round((ms * sampleRate) / 1000)))
-        if (own[i - from]! < 0.05 || piece.gain < 1) continue
-        truth.hz[Math.round(ms + (1000 * lead) / sampleRate)] =
-          hz * piece.ratio * 2 ** ((cents[i]! + ownCents[i - from]!) / 1200)
-      }
-    }
-    for (let i = from; i < until; i++)
-      air[i] = Math.max(air[i]!, gain * airAt(attack, own, i - from, sampleRate, manner.breathDb ?? -50))
-    truth.notes.push({
-      startS,
-      endS: (lead + end) / sampleRate,
-      midi: written.midi + inst.transposition + (manner.detuneCents ?? 0) / 100,
-      begins,
-    })
+    return [
+      {
+        note,
+        writtenMidi,
+        midi,
+        hz: hzOfMidi(midi, phrase.a4Hz),
+        from,
+        to,
+        end,
+        until: Math.min(length, end + crossing),
+        begins: note.begins ?? (runs ? 'slur' : 'tongue'),
+        attack,
+        attackMs: attack.kind === 'clean' ? 0 : (attack.lengthMs ?? 80),
+        runs,
+        goesOn,
+        crossing,
+      },
+    ]
   })
+}
 
-  const breath = peak * 10 ** ((manner.breathDb ?? -50) / 20)
-  const samples = tone
+/** The pieces of a note, one after the other, as multiples of its frequency. */
+function piecesOf(p: Placed, inst: Instrument, length: number, sampleRate: number): Piece[] {
+  const { note, from, end, attack, attackMs, crossing } = p
+  const pieces: Piece[] = []
+  const add = (fromS: number, toS: number, ratio: number, more: Partial<Piece> = {}) =>
+    pieces.push({
+      from: from + Math.round(fromS * sampleRate),
+      to: Math.min(end, from + Math.round(toS * sampleRate)),
+      ratio,
+      gain: 1,
+      pure: false,
+      beats: 0,
+      ...more,
+    })
+  const endS = (end - from) / sampleRate
+  let nowS = 0
+  if (note.between) {
+    nowS = note.between.lengthMs / 1000
+    add(0, nowS, 2 ** ((writtenNote(inst, note.between.written).midi - p.writtenMidi) / 12))
+  }
+  if (attack.kind === 'cracked' || attack.kind === 'squeak') {
+    const ratio = attack.ratio ?? (attack.kind === 'squeak' ? 5 : 3)
+    add(nowS, nowS + attackMs / 1000, ratio, { pure: attack.kind === 'squeak' })
+    if (attack.kind === 'cracked') add(nowS, nowS + attackMs / 1000, 1, { gain: 0.4 })
+    nowS += attackMs / 1000
+  }
+  for (const h of note.happens ?? []) {
+    add(nowS, h.atS, 1)
+    const untilS = h.kind === 'slip' ? endS : h.atS + h.lengthS
+    if (h.kind !== 'dropout')
+      add(h.atS, untilS, h.ratio ?? 3, {
+        pure: h.kind === 'squeak',
+        ...(h.kind === 'gurgle' && { gain: 0.6, beats: 0.8 }),
+      })
+    if (h.kind === 'gurgle') add(h.atS, untilS, 1, { gain: 0.6, beats: -0.8 })
+    nowS = untilS
+  }
+  if (nowS < endS) add(nowS, endS + crossing / sampleRate, 1)
+  const last = pieces.at(-1)
+  if (last && crossing) last.to = Math.min(length, end + crossing)
+  return pieces
+}
+
+/** How a note by itself begins and ends: level and cents for each of its samples. */
+function shapeOf({ note, from, until, begins, attack, attackMs, goesOn }: Placed, sampleRate: number) {
+  const level = new Float32Array(until - from).fill(1)
+  const cents = new Float32Array(until - from)
+  const slow = begins === 'breath' || attack.kind === 'airy' || attack.kind === 'late'
+  const rise = (begins === 'breath' ? AIR_RISE_S : slow ? 0.05 : TONGUE_RISE_S) * sampleRate
+  const silent = attack.kind === 'airy' ? (attackMs / 1000) * sampleRate : 0
+  const fall = (note.end === 'tapered' ? TAPER_S : note.end === 'cut' ? CUT_S : RELEASE_S) * sampleRate
+  for (let i = 0; i < level.length; i++) {
+    if (begins === 'tongue' || begins === 'breath') level[i]! *= Math.min(1, Math.max(0, (i - silent) / rise))
+    if (!goesOn) level[i]! *= Math.min(1, Math.max(0, (level.length - i) / fall))
+    if (attack.kind === 'late') cents[i] = -120 * Math.max(0, 1 - i / ((attackMs / 1000) * sampleRate))
+    if (note.end === 'sagging') cents[i]! -= 60 * Math.max(0, 1 - (level.length - i) / (0.3 * sampleRate))
+  }
+  return { level, cents }
+}
+
+/** What is true of a note beside its pitch. */
+function tell(
+  truth: Truth,
+  p: Placed,
+  inst: Instrument,
+  lead: number,
+  detuneCents: number,
+  sampleRate: number,
+) {
+  const { note, begins, attack, attackMs } = p
+  const startS = (lead + p.from) / sampleRate
+  if (note.between)
+    truth.between.push({
+      startS,
+      lengthMs: note.between.lengthMs,
+      midi: writtenNote(inst, note.between.written).midi + inst.transposition,
+    })
+  if (attack.kind !== 'clean') truth.attacks.push({ timeS: startS, kind: attack.kind, lengthMs: attackMs })
+  for (const h of note.happens ?? []) truth.happened.push({ ...h, startS: startS + h.atS })
+  if (begins !== 'slur') {
+    const stroke = note.stroke ?? { depthDb: 60, lengthMs: 30 }
+    truth.strokes.push({
+      timeS: startS,
+      depthDb: begins === 'stroke' ? stroke.depthDb : 60,
+      lengthMs: stroke.lengthMs,
+      separate: begins !== 'stroke',
+    })
+  }
+  truth.notes.push({
+    startS,
+    endS: (lead + p.end) / sampleRate,
+    midi: p.midi + detuneCents / 100,
+    begins,
+  })
+}
+
+/**
+ * A phrase as sound, with the truth about it. The same seed always plays the same.
+ * @throws NoteError for a note that the instrument doesn't have; OutOfRange for a length outside 0 to 30 min
+ * @example playPhrase({ instrument: 'flute', notes: [{ written: 'A4', lengthS: 1 }] }, 16000).truth.notes.length // 1
+ */
+export function playPhrase(phrase: Phrase, sampleRate: number): Played {
+  const inst = instrument(phrase.instrument)
+  const { manner = {}, peak = 0.5, notes } = phrase
+  const totalS = notes.reduce((sum, n) => sum + n.lengthS, 0)
+  if (!notes.every((n) => n.lengthS > 0) || !(totalS > 0 && totalS <= LONGEST_S))
+    throw new OutOfRange('A simulated phrase lasts more than 0 and at most 1800 s, and so does each note.')
+  const random = seeded(phrase.seed ?? 1)
+  const lead = Math.round((phrase.leadS ?? 0.3) * sampleRate)
+  const length = Math.round(totalS * sampleRate)
+  const count = lead + length + Math.round((phrase.tailS ?? 0.5) * sampleRate)
+  const samples = new Float32Array(count)
+  const truth: Truth = {
+    hz: new Float32Array(Math.ceil((1000 * count) / sampleRate)),
+    notes: [],
+    strokes: [],
+    attacks: [],
+    between: [],
+    happened: [],
+    hnrDb: Infinity,
+  }
+  const { cents, levelDb } = through(manner, totalS, length, sampleRate, random)
+  const placed = place(phrase, inst, length, sampleRate)
+  for (const { note, begins, from } of placed)
+    if (begins === 'stroke' && note.stroke) dent(note.stroke, from, sampleRate, levelDb, cents)
+
+  const air = new Float32Array(length)
+  /** Where the wave of the note before stands as the next begins: what goes on without a gap goes on in step. */
+  let carried = 0
+  for (const p of placed) {
+    const shape = shapeOf(p, sampleRate)
+    const gain = 10 ** ((p.note.levelDb ?? 0) / 20)
+    const phases = new Float64Array(p.until - p.from)
+    let phase = p.runs ? carried : 0
+    for (let i = p.from; i < p.until; i++) {
+      if (i === p.to) carried = phase
+      phase += (2 * Math.PI * p.hz * 2 ** ((cents[i]! + shape.cents[i - p.from]!) / 1200)) / sampleRate
+      phases[i - p.from] = phase
+    }
+    for (const piece of piecesOf(p, inst, length, sampleRate)) {
+      sound(samples, { p, piece, inst, shape, levelDb, phases, level: peak * gain, gain, lead, sampleRate })
+      const per = sampleRate / 1000
+      for (let ms = Math.ceil(piece.from / per); ms < piece.to / per; ms++) {
+        const i = Math.min(p.until - 1, Math.max(p.from, Math.round(ms * per))) - p.from
+        if (shape.level[i]! < 0.05 || piece.gain < 1) continue
+        truth.hz[Math.round(ms + lead / per)] =
+          p.hz * piece.ratio * 2 ** ((cents[p.from + i]! + shape.cents[i]!) / 1200)
+      }
+    }
+    for (let i = p.from; i < p.until; i++)
+      air[i] = Math.max(
+        air[i]!,
+        gain * airAt(p.attack, shape.level, i - p.from, sampleRate, manner.breathDb ?? -50),
+      )
+    tell(truth, p, inst, lead, manner.detuneCents ?? 0, sampleRate)
+  }
+
+  truth.hnrDb = breathe(samples, air, lead, peak * 10 ** ((manner.breathDb ?? -50) / 20), random)
+  if (manner.dronesDb !== undefined) drone(samples, manner.dronesDb, inst.partials, phrase, sampleRate)
+  if (phrase.around) put(samples, sampleRate, phrase.around, random, playPhrase)
+  return { samples, truth }
+}
+
+interface Sounding {
+  p: Placed
+  piece: Piece
+  inst: Instrument
+  shape: { level: Float32Array }
+  levelDb: Float32Array
+  /** Of the note's fundamental, radians. */
+  phases: Float64Array
+  level: number
+  gain: number
+  lead: number
+  sampleRate: number
+}
+
+/** Adds one piece of a note to what sounds. */
+function sound(samples: Float32Array, s: Sounding): void {
+  const { p, piece, shape, levelDb, phases, sampleRate } = s
+  // What begins in mid-air is faded across; what begins with the note has the note's own beginning.
+  const fadeIn = piece.from > p.from || p.runs ? crossingOf(piece, sampleRate) : 1
+  const fadeOut = piece.to < p.until ? crossingOf(piece, sampleRate) : Math.max(1, p.crossing)
+  const voice = soundingOf(s.inst, p.hz * piece.ratio, p.writtenMidi, sampleRate)
+  const amplitudes = new Float64Array(Math.max(1, voice.count))
+  const reach = Math.min(p.until, piece.to + (piece.to < p.until ? fadeOut : 0))
+  const fades = p.goesOn || piece.to < p.until
+  for (let i = piece.from; i < reach; i++) {
+    const k = i - p.from
+    const own = shape.level[k]!
+    if ((i - piece.from) % 32 === 0)
+      voice.partialsAt(-levelDb[i]! - 20 * Math.log10(Math.max(1e-3, own * s.gain)), amplitudes)
+    const fade = Math.min(1, (i - piece.from + 1) / fadeIn) * (fades ? Math.min(1, (reach - i) / fadeOut) : 1)
+    const theta = phases[k]! * piece.ratio
+    const rough = piece.beats ? 1 + piece.beats * Math.sin((2 * Math.PI * GURGLE_HZ * i) / sampleRate) : 1
+    let wave = Math.sin(theta)
+    if (!piece.pure) {
+      // Sines of multiples by Chebyshev's recurrence.
+      const turn = 2 * Math.cos(theta)
+      let s1 = Math.sin(theta)
+      let s2 = 0
+      wave = 0
+      for (let h = 0; h < voice.count; h++) {
+        wave += amplitudes[h]! * s1
+        const s0 = turn * s1 - s2
+        s2 = s1
+        s1 = s0
+      }
+    }
+    samples[s.lead + i]! += s.level * own * 10 ** (levelDb[i]! / 20) * piece.gain * fade * rough * wave
+  }
+}
+
+/** Adds the breath. @returns tone over breath where the note is fully there, dB */
+function breathe(
+  samples: Float32Array,
+  air: Float32Array,
+  lead: number,
+  breath: number,
+  random: Random,
+): number {
   let tonePower = 0
   let airPower = 0
-  for (let i = 0; i < length; i++) {
+  for (let i = 0; i < air.length; i++) {
     const noise = breath * air[i]! * random.normal()
     if (air[i]! > 0.9) {
-      tonePower += tone[lead + i]! ** 2
+      tonePower += samples[lead + i]! ** 2
       airPower += noise ** 2
     }
     samples[lead + i]! += noise
   }
-  truth.hnrDb = 10 * Math.log10(tonePower / airPower)
-  if (manner.dronesDb !== undefined) drone(samples, manner.dronesDb, inst.partials, phrase, sampleRate)
-  if (phrase.around) put(samples, sampleRate, phrase.around, random, playPhrase)
-  return { samples, truth }
+  return 10 * Math.log10(tonePower / airPower)
 }
 
 function crossingOf(piece: Piece, sampleRate: number): number {

@@ -1,5 +1,6 @@
-import { heardNote, hzOfMidi, midiOfHz } from '../pitch/index.ts'
+import { heardNote, hzOfMidi, midiOfHz, prettyNote } from '../pitch/index.ts'
 import { Clipping } from './clipping.ts'
+import { Company } from './company.ts'
 import { loudnessPitch, type LoudnessPitch } from './loudness.ts'
 import { notesOf, type Accident, type Segment } from './notes.ts'
 import { settle } from './settle.ts'
@@ -107,6 +108,7 @@ export interface Analysed {
 export class Analysis {
   private readonly builder: TrackBuilder
   private readonly clipping = new Clipping()
+  private readonly company: Company
   private readonly options: AnalyseOptions
   private readonly sampleRate: number
   private taken = 0
@@ -116,16 +118,21 @@ export class Analysis {
     this.sampleRate = sampleRate
     this.options = options
     this.builder = new TrackBuilder(sampleRate, options)
+    this.company = new Company(sampleRate)
   }
   /** @param block one channel, −1 to 1 */
   push(block: Float32Array): void {
     this.taken += block.length
     this.clipping.hear(block)
     this.builder.push(block)
+    this.company.push(block)
   }
   finish(): Analysed {
     const heard = reportOf(this.builder.finish(), this.taken / this.sampleRate, this.options)
-    if (this.clipping.share > CLIPPED) heard.report.doubts.unshift(CLIPPED_WORDS)
+    const { report, track } = heard
+    if (this.clipping.share > CLIPPED) report.doubts.unshift(CLIPPED_WORDS)
+    const second = report.notes.map((n) => this.company.beside(n, track)).find((hz) => hz !== undefined)
+    if (second !== undefined) report.doubts.push(companyWords(second, this.options.a4Hz))
     return heard
   }
 }
@@ -145,6 +152,9 @@ export function analyse(samples: Float32Array, sampleRate: number, options: Anal
 const CLIPPED = 0.0005
 const CLIPPED_WORDS =
   'The recording is too loud: its peaks are cut off. Levels, brightness and noise are wrong then; pitch is still right. Turn the input down or step back.'
+
+const companyWords = (hz: number, a4Hz?: number) =>
+  `Another tone sounds along, near concert ${prettyNote(heardNote(hz, 0, a4Hz).concert)}: two instruments at once. What is said of the notes may belong to either; let one play alone.`
 
 /** The report of a track that is there already, and the track without the pitch of what isn't played. */
 export function reportOf(raw: Track, durationS: number, options: AnalyseOptions = {}): Analysed {

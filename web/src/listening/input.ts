@@ -1,7 +1,7 @@
 import { proxy, transfer } from 'comlink'
 import type { Phrase } from '@halitus/core/player'
 import type { LiveFrame } from '@halitus/core/sound'
-import { captureUrl, soundWorker } from '@/workers/index.ts'
+import { captureUrl, soundWorker, type Ear } from '@/workers/index.ts'
 
 /** Why nothing can be heard, as a sentence with a way out. */
 export class NoSound extends Error {
@@ -29,6 +29,7 @@ async function audioContext(): Promise<AudioContext> {
 async function listen(
   ctx: AudioContext,
   node: AudioNode,
+  ear: Ear,
   onFrames: (f: LiveFrame[]) => void,
   release: () => void,
 ): Promise<Hearing> {
@@ -36,7 +37,7 @@ async function listen(
   const channel = new MessageChannel()
   let began: number | undefined
   capture.port.onmessage = ({ data }: MessageEvent<number>) => (began = data)
-  await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, proxy(onFrames))
+  await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, ear, proxy(onFrames))
   capture.port.postMessage(channel.port1, [channel.port1])
   node.connect(capture)
   // A worklet runs only while it leads somewhere; it writes nothing into its output.
@@ -59,6 +60,7 @@ async function listen(
  * @param onGone told when the device goes away in mid-take
  */
 export async function listenToMicrophone(
+  ear: Ear,
   onFrames: (f: LiveFrame[]) => void,
   onGone: () => void,
 ): Promise<Hearing> {
@@ -81,7 +83,7 @@ export async function listenToMicrophone(
   }
   for (const track of stream.getAudioTracks()) track.addEventListener('ended', onGone, { once: true })
   const ctx = await audioContext()
-  return listen(ctx, ctx.createMediaStreamSource(stream), onFrames, () =>
+  return listen(ctx, ctx.createMediaStreamSource(stream), ear, onFrames, () =>
     stream.getTracks().forEach((t) => t.stop()),
   )
 }
@@ -90,6 +92,7 @@ export async function listenToMicrophone(
 export async function listenToPlayer(
   phrase: Phrase,
   aloud: boolean,
+  ear: Ear,
   onFrames: (f: LiveFrame[]) => void,
   onEnded: () => void,
 ): Promise<Hearing> {
@@ -98,7 +101,7 @@ export async function listenToPlayer(
   const buffer = ctx.createBuffer(1, samples.length, ctx.sampleRate)
   buffer.getChannelData(0).set(samples)
   const source = new AudioBufferSourceNode(ctx, { buffer })
-  const hearing = await listen(ctx, source, onFrames, () => source.stop())
+  const hearing = await listen(ctx, source, ear, onFrames, () => source.stop())
   if (aloud) source.connect(ctx.destination)
   source.onended = onEnded
   source.start()

@@ -100,7 +100,7 @@ export const useListening = defineStore('listening', () => {
     begin(what, PROVENANCE[source.value])
     state.value = 'listening'
     try {
-      if (source.value === 'microphone') opening = listenToMicrophone(hear, () => void unplugged())
+      if (source.value === 'microphone') opening = listenToMicrophone(ear, hear, () => void unplugged())
       else {
         const inst = instrument(what.instrument)
         const preset = presetsFor(inst).find((p) => p.id === presetId.value) ?? PRESETS[0]
@@ -113,7 +113,7 @@ export const useListening = defineStore('listening', () => {
           a4Hz: ear.a4Hz,
           seed: playerSeed.value || Math.floor(Math.random() * 1e6),
         }
-        opening = listenToPlayer(phraseOf(performance), aloud.value, hear, () => void stop())
+        opening = listenToPlayer(phraseOf(performance), aloud.value, ear, hear, () => void stop())
       }
       hearing = await opening
     } catch (error) {

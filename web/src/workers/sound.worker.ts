@@ -26,6 +26,8 @@ export interface Measurement {
 export interface Ear {
   transposition: number
   a4Hz: number
+  /** The note that is asked for, Hz: may settle an octave, and tells a slip from a slur. */
+  askedHz?: number
 }
 
 let live: LiveTracker | undefined
@@ -57,8 +59,8 @@ function measured({ report, track }: Analysed, warnings: string[]): Measurement 
 
 const listener = {
   /** Begins to listen to blocks that come through a port, and tells of frames as they become complete. */
-  begin(port: MessagePort, sampleRate: number, onFrames: (frames: LiveFrame[]) => void) {
-    live = new LiveTracker(sampleRate)
+  begin(port: MessagePort, sampleRate: number, ear: Ear, onFrames: (frames: LiveFrame[]) => void) {
+    live = new LiveTracker(sampleRate, ear)
     liveRate = sampleRate
     blocks = []
     taken = 0

@@ -1,6 +1,6 @@
 import type { EntryData } from '@halitus/core/contract'
 import { writtenNote, type Instrument } from '@halitus/core/instruments'
-import { hzOfMidi, midiOfHz, parseNote } from '@halitus/core/pitch'
+import { heardNote, hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import { judgeTone, TELLING_DB, toneWords } from '@halitus/core/records'
 import { TONE_RULE } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
@@ -149,6 +149,13 @@ function againstLoudness(tone: ToneEntry) {
     before: '',
   }
 }
+
+/** Another register that stayed: no squeak, no slur. */
+export const slipWords = (report: Measurement['report'], ear: Ear): string[] =>
+  report.slips.map(({ startS, toHz }) => {
+    const to = heardNote(toHz, ear.transposition, ear.a4Hz).written
+    return `After ${startS.toFixed(1)} s it slipped to ${prettyNote(to)} and stayed there; only the longer part is judged.`
+  })
 
 const HALF_WINDOW_S = 0.02
 

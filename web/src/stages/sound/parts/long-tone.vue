@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
+import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 import { judgeTone, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
@@ -11,7 +11,7 @@ import PitchThread from '@/parts/PitchThread.vue'
 import AfterTake from '../AfterTake.vue'
 import TakeHead from '../TakeHead.vue'
 import { useShownTake } from '../take.ts'
-import { entryOf, keptCurves, thin, verdictOf } from '../measured.ts'
+import { entryOf, keptCurves, slipWords, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
 const lesson = useLesson()
@@ -47,7 +47,10 @@ const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,
     written: written.value,
-    ear: ear.value,
+    ear: {
+      ...ear.value,
+      askedHz: hzOfMidi(parseNote(written.value).midi + ear.value.transposition, lesson.a4Hz),
+    },
     rule: () => untilToneEnds(),
     async judge(measurement, provenance) {
       const inst = lesson.inst
@@ -85,6 +88,10 @@ const number = computed(() =>
 const verdict = computed(() =>
   shown.value ? verdictOf(shown.value.data, before.value, lesson.observes) : undefined,
 )
+const told = computed(() => {
+  const result = listening.result
+  return result ? [...slipWords(result.report, ear.value), ...result.warnings] : []
+})
 const nextAim = computed(() =>
   shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
 )
@@ -146,7 +153,7 @@ const setAim = (by: number) =>
         </dd>
       </div>
     </dl>
-    <p v-for="w in listening.result?.warnings" :key="w" class="soft">{{ w }}</p>
+    <p v-for="w in told" :key="w" class="soft">{{ w }}</p>
     <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
       <template v-if="!lesson.observes">
         <Button size="small" @click="setAim(-1)">Aim lower</Button>
