@@ -346,7 +346,7 @@ describe('reeds', () => {
         centsPerDb: random.chance(0.5) ? random.between(-3, 3) : null,
       }
       const { opinions, check: next } = advise(c)
-      expect(opinions).toHaveLength(7)
+      expect(opinions).toHaveLength(8)
       for (const o of opinions) expect(o.belief).toBeGreaterThan(0)
       expect(opinions.map((o) => o.belief)).toEqual(opinions.map((o) => o.belief).sort((a, b) => b - a))
       expect(next.length).toBeGreaterThan(10)

@@ -1,6 +1,6 @@
 import { array, boolean, number, string, type InferType } from 'yup'
 import { day, finite, id, instrumentId, moment, strict, text, whole, words } from '../fields/index.ts'
-import { REED_STATES, SYMPTOMS } from '../reeds/index.ts'
+import { REED_STATES, FINDINGS } from '../reeds/index.ts'
 
 const halfSteps = () =>
   number()
@@ -46,10 +46,10 @@ export const reedCase = strict({
     .of(
       string()
         .required()
-        .oneOf(SYMPTOMS.map((s) => s.id)),
+        .oneOf(FINDINGS.map((s) => s.id)),
     )
     .required()
-    .max(SYMPTOMS.length),
+    .max(FINDINGS.length),
   strength: halfSteps(),
   tip: string()
     .required()
@@ -120,4 +120,7 @@ export const adviceAnswer = strict({
     )
     .required(),
   check: string().defined(),
+  outcomes: array()
+    .of(strict({ id: string().required(), words: string().required() }))
+    .required(),
 })

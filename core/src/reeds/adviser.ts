@@ -1,7 +1,20 @@
 import { OutOfRange } from '../errors/index.ts'
+import {
+  believe,
+  nextCheck,
+  OTHER,
+  sign,
+  SURE,
+  type Answer,
+  type Model,
+  type NextCheck,
+  type Outcome,
+  type Question,
+} from '../evidence/index.ts'
+
 /** What could be done about a reed that doesn't serve. */
 export const ADVICE = ['stay', 'flatten', 'replace', 'down', 'up', 'tip', 'not-reed'] as const
-export type Advice = (typeof ADVICE)[number]
+export type Advice = (typeof ADVICE)[number] | typeof OTHER
 
 export const ADVICE_WORDS: Record<Advice, string> = {
   stay: 'Stay with this reed',
@@ -11,55 +24,295 @@ export const ADVICE_WORDS: Record<Advice, string> = {
   up: 'Half a step harder, on this maker’s own scale',
   tip: 'Another tip opening of the mouthpiece',
   'not-reed': 'Not the reed',
+  other: 'Something else',
 }
 
-/** Evidence for (+) and against (−) each advice; the weights are chosen by Halitus, the directions are common practice. */
-type Weights = Partial<Record<Advice, number>>
+/** What is noticed without looking for it (directions are common practice, no source; the five words are ours). */
+const NOTICED: readonly Question[] = [
+  sign(
+    'hard-start',
+    'Hard to start',
+    { down: 'almost always', up: 'almost never', 'not-reed': 'seldom', replace: 'now and then' },
+    'seldom',
+  ),
+  sign(
+    'airy',
+    'Airy tone',
+    { down: 'often', up: 'almost never', replace: 'now and then', 'not-reed': 'seldom' },
+    'seldom',
+  ),
+  sign(
+    'out-of-breath',
+    'Runs out of breath early',
+    { down: 'often', up: 'almost never', 'not-reed': 'now and then' },
+    'seldom',
+  ),
+  sign('low-refuse', 'Low notes refuse', { down: 'now and then', 'not-reed': 'often' }, 'seldom'),
+  sign('buzzy', 'Buzzy tone', { up: 'often', replace: 'now and then', down: 'almost never' }, 'seldom'),
+  sign(
+    'wild-loud',
+    'Flat and wild when loud',
+    { up: 'often', replace: 'now and then', down: 'almost never' },
+    'seldom',
+  ),
+  sign(
+    'high-collapse',
+    'High notes collapse',
+    { up: 'often', replace: 'now and then', down: 'almost never' },
+    'seldom',
+  ),
+  sign('no-control', 'No control over soft and loud', { up: 'often', tip: 'now and then' }, 'seldom'),
+  sign(
+    'one-note',
+    'Only on one note or one crossing',
+    {
+      'not-reed': 'often',
+      stay: 'seldom',
+      down: 'almost never',
+      up: 'almost never',
+      replace: 'almost never',
+      flatten: 'almost never',
+      tip: 'almost never',
+    },
+    'seldom',
+  ),
+  sign('tired-lip', 'Lip tires within minutes', { down: 'often', tip: 'often' }, 'seldom'),
+]
+
+const outcome = (
+  id: string,
+  words: string,
+  under: Outcome['under'],
+  otherwise: Outcome['otherwise'],
+): Outcome => ({ id, words, under, otherwise })
+
+/** What can be tried, with its time in a lesson. Each way it may turn out speaks for something. */
+const CHECKS: readonly Question[] = [
+  {
+    id: 'tip-look',
+    ask: 'Hold the tip against the light: chipped or split, wavy, or whole and flat?',
+    seconds: 10,
+    outcomes: [
+      outcome(
+        'chipped',
+        'Chipped or split tip',
+        { replace: 'often', flatten: 'almost never', stay: 'almost never', 'not-reed': 'almost never' },
+        'almost never',
+      ),
+      outcome(
+        'wavy',
+        'Wavy tip',
+        { flatten: 'almost always', replace: 'seldom', stay: 'almost never' },
+        'almost never',
+      ),
+      outcome(
+        'tip-fine',
+        'Tip whole and flat',
+        { replace: 'now and then', flatten: 'almost never' },
+        'almost always',
+      ),
+    ],
+  },
+  {
+    id: 'other-reed',
+    ask: 'Another reed of the same strength, soft and loud. Does that one serve, or is it no better?',
+    seconds: 30,
+    outcomes: [
+      outcome(
+        'other-reed-better',
+        'Another reed of this strength is better',
+        {
+          replace: 'almost always',
+          flatten: 'often',
+          stay: 'seldom',
+          'not-reed': 'almost never',
+          tip: 'almost never',
+        },
+        'seldom',
+      ),
+      outcome(
+        'other-reed-same',
+        'Another reed is no better',
+        {
+          replace: 'almost never',
+          flatten: 'seldom',
+          stay: 'often',
+          'not-reed': 'almost always',
+          tip: 'almost always',
+        },
+        'often',
+      ),
+    ],
+  },
+  {
+    id: 'teacher',
+    ask: 'You play the learner’s instrument on this reed, on your own mouthpiece if you have one. The same trouble, or easy?',
+    seconds: 60,
+    outcomes: [
+      outcome(
+        'teacher-same',
+        'The teacher has the same trouble on it',
+        {
+          stay: 'almost never',
+          down: 'now and then',
+          up: 'often',
+          replace: 'often',
+          flatten: 'often',
+          tip: 'now and then',
+          'not-reed': 'often',
+        },
+        'now and then',
+      ),
+      outcome(
+        'teacher-easy',
+        'Easy for the teacher',
+        {
+          stay: 'almost always',
+          down: 'now and then',
+          up: 'seldom',
+          replace: 'seldom',
+          flatten: 'seldom',
+          tip: 'now and then',
+          'not-reed': 'now and then',
+        },
+        'now and then',
+      ),
+    ],
+  },
+  {
+    id: 'soft-loud',
+    ask: 'One middle note, very soft, then loud. Does the soft one refuse, or the loud one sag and rattle?',
+    seconds: 20,
+    outcomes: [
+      outcome(
+        'soft-refuses',
+        'Soft won’t start',
+        { down: 'often', up: 'almost never', 'not-reed': 'now and then' },
+        'seldom',
+      ),
+      outcome(
+        'loud-sags',
+        'Loud sags and rattles',
+        { up: 'often', down: 'almost never', replace: 'now and then' },
+        'seldom',
+      ),
+      outcome(
+        'both-fine',
+        'Both are there',
+        { stay: 'almost always', down: 'seldom', up: 'seldom' },
+        'now and then',
+      ),
+    ],
+  },
+  {
+    id: 'softer',
+    ask: 'A softer reed on this mouthpiece: does it start at once, or turn buzzy and start no better?',
+    seconds: 60,
+    outcomes: [
+      outcome(
+        'softer-better',
+        'A softer one starts at once',
+        { down: 'almost always', up: 'almost never', tip: 'seldom', stay: 'seldom' },
+        'seldom',
+      ),
+      outcome(
+        'softer-buzzy',
+        'A softer one only buzzes',
+        { down: 'almost never', up: 'almost always', tip: 'often', stay: 'often' },
+        'often',
+      ),
+    ],
+  },
+  {
+    id: 'harder',
+    ask: 'A harder reed on this mouthpiece: do the high notes hold?',
+    seconds: 60,
+    outcomes: [
+      outcome(
+        'harder-better',
+        'High notes hold on a harder one',
+        { up: 'almost always', down: 'almost never', tip: 'seldom' },
+        'seldom',
+      ),
+      outcome(
+        'harder-worse',
+        'A harder one is no better',
+        { up: 'almost never', down: 'almost always', tip: 'often' },
+        'often',
+      ),
+    ],
+  },
+  {
+    id: 'part-alone',
+    ask: 'The smallest part alone, loud: does its pitch hold?',
+    seconds: 20,
+    outcomes: [
+      outcome(
+        'part-holds',
+        'The smallest part alone is all right',
+        { 'not-reed': 'often', stay: 'almost always', up: 'seldom', replace: 'seldom', flatten: 'seldom' },
+        'now and then',
+      ),
+      outcome(
+        'part-fails',
+        'The same trouble on the smallest part',
+        { 'not-reed': 'seldom', stay: 'almost never', up: 'often', replace: 'often', flatten: 'often' },
+        'now and then',
+      ),
+    ],
+  },
+]
+
+/** What is known from numbers; each says its own. */
+const MEASURED: readonly Question[] = [
+  sign('hard-for-beginner', 'Hard for a beginner', { down: 'often', up: 'almost never' }, 'seldom'),
+  sign('soft-for-long', 'Soft after so long', { up: 'often', down: 'almost never' }, 'seldom'),
+  sign('hard-on-open', 'Hard reed on an open tip', { down: 'often', tip: 'often' }, 'seldom'),
+  sign('soft-on-close', 'Soft reed on a close tip', { up: 'often', tip: 'often' }, 'seldom'),
+  sign('long-on-open', 'Long facing with an open tip', { tip: 'now and then' }, 'seldom'),
+  sign('sags', 'Sags when loud', { up: 'often', down: 'almost never' }, 'seldom'),
+  sign('holds', 'Pitch holds when loud', { up: 'seldom', stay: 'often' }, 'now and then'),
+  sign('tone-reached', 'Long tone reaches its target', { stay: 'often', down: 'seldom' }, 'now and then'),
+  sign('tone-short', 'Long tone far from its target', { down: 'often', stay: 'seldom' }, 'now and then'),
+]
+
+const MODEL: Model = {
+  causes: (
+    [
+      ['stay', 'now and then'],
+      ['flatten', 'seldom'],
+      ['replace', 'seldom'],
+      ['down', 'seldom'],
+      ['up', 'seldom'],
+      ['tip', 'seldom'],
+      ['not-reed', 'now and then'],
+    ] as const
+  ).map(([id, usual]) => ({ id, usual, words: ADVICE_WORDS[id] })),
+  questions: [...NOTICED, ...CHECKS, ...MEASURED],
+  otherShare: 0.05,
+}
+
 export interface Symptom {
   id: string
   words: string
-  weights: Weights
 }
-
-export const SYMPTOMS: readonly Symptom[] = [
-  { id: 'hard-start', words: 'Hard to start', weights: { down: 2, up: -2, 'not-reed': 0.5 } },
-  { id: 'airy', words: 'Airy tone', weights: { down: 1.5, up: -1, 'not-reed': 0.3 } },
-  { id: 'out-of-breath', words: 'Runs out of breath early', weights: { down: 1.5, up: -1, 'not-reed': 0.5 } },
-  { id: 'low-refuse', words: 'Low notes refuse', weights: { down: 1, 'not-reed': 1.2 } },
-  { id: 'buzzy', words: 'Buzzy tone', weights: { up: 1.5, down: -1.5 } },
-  { id: 'wild-loud', words: 'Flat and wild when loud', weights: { up: 2, down: -2 } },
-  { id: 'high-collapse', words: 'High notes collapse', weights: { up: 2, down: -1.5 } },
-  { id: 'no-control', words: 'No control over soft and loud', weights: { up: 1, tip: 0.5 } },
-  {
-    id: 'one-note',
-    words: 'Only on one note or one crossing',
-    weights: { 'not-reed': 3, down: -1, up: -1, replace: -0.5, stay: 0.5 },
-  },
-  {
-    id: 'other-reed-same',
-    words: 'Another reed is no better',
-    weights: { 'not-reed': 3, replace: -3, flatten: -2, stay: -1, down: -1, up: -1 },
-  },
-  {
-    id: 'teacher-same',
-    words: 'The teacher has the same trouble on it',
-    weights: { 'not-reed': 2.5, stay: -0.5 },
-  },
-  {
-    id: 'other-reed-better',
-    words: 'Another reed of this strength is better',
-    weights: { replace: 4, flatten: 0.5, stay: -2, 'not-reed': -2, down: -0.5, up: -0.5 },
-  },
-  {
-    id: 'chipped',
-    words: 'Chipped or split tip',
-    weights: { replace: 5, flatten: -3, stay: -3, 'not-reed': -1 },
-  },
-  { id: 'wavy', words: 'Wavy tip', weights: { flatten: 4, replace: 2, stay: -2, 'not-reed': -1 } },
-  { id: 'tired-lip', words: 'Lip tires within minutes', weights: { down: 1, tip: 0.8 } },
-]
+const told = (q: Question): Symptom[] => q.outcomes.map(({ id, words }) => ({ id, words }))
+/** Every way a check or a look may turn out, by what can be told of a reed. */
+export const FINDINGS: readonly Symptom[] = [...NOTICED, ...CHECKS].flatMap(told)
+/** What a teacher may say before anything is tried. */
+export const SYMPTOMS: readonly Symptom[] = FINDINGS.filter((f) =>
+  [
+    ...NOTICED.map((q) => q.id),
+    'other-reed-same',
+    'teacher-same',
+    'other-reed-better',
+    'chipped',
+    'wavy',
+  ].includes(f.id),
+)
 
 export interface ReedCase {
+  /** Ids of {@link FINDINGS}. */
   symptoms: readonly string[]
   /** On its maker's scale, half steps; null for reeds without numbers. */
   strength: number | null
@@ -75,6 +328,7 @@ export interface ReedCase {
 
 export interface Evidence {
   words: string
+  /** How many times more likely under this advice than under the others, log 2. */
   weight: number
 }
 export interface Opinion {
@@ -89,177 +343,91 @@ export interface Verdict {
   /** False while nothing was said or measured: then the beliefs are only what is usual. */
   known: boolean
   opinions: Opinion[]
-  /** The cheapest check that tells the two best apart. */
+  /** What to try next, in words to say aloud; what to do when nothing more needs to be tried. */
   check: string
+  /** The ways that check may turn out, as findings; empty when there is none. */
+  outcomes: Symptom[]
 }
 
-/** Before anything is known: most reeds are kept. */
-const PRIOR: Record<Advice, number> = {
-  stay: 1,
-  flatten: -1.5,
-  replace: -1,
-  down: 0,
-  up: 0,
-  tip: -1,
-  'not-reed': 0,
-}
-
-function measuredEvidence(c: ReedCase): { words: string; weights: Weights }[] {
-  const found: { words: string; weights: Weights }[] = []
+function measuredEvidence(c: ReedCase): Answer[] {
+  const found: Answer[] = []
   const { strength, centsPerDb, longToneS, targetS } = c
+  const add = (id: string, words: string) => found.push({ question: id, outcome: id, words })
   if (strength !== null && c.weeksPlaying < 16 && strength >= 3)
-    found.push({
-      words: `Strength ${strength} in week ${c.weeksPlaying}; beginners start at about 2 to 2½`,
-      weights: { down: 1.5, up: -1.5 },
-    })
+    add(
+      'hard-for-beginner',
+      `Strength ${strength} in week ${c.weeksPlaying}; beginners start at about 2 to 2½`,
+    )
   if (strength !== null && c.weeksPlaying > 40 && strength <= 1.5)
-    found.push({ words: `Strength ${strength} after ${c.weeksPlaying} weeks`, weights: { up: 1, down: -1 } })
-  if (strength !== null && c.tip === 'open' && strength >= 3)
-    found.push({ words: 'Hard reed on an open tip', weights: { down: 1, tip: 1 } })
+    add('soft-for-long', `Strength ${strength} after ${c.weeksPlaying} weeks`)
+  if (strength !== null && c.tip === 'open' && strength >= 3) add('hard-on-open', 'Hard reed on an open tip')
   if (strength !== null && c.tip === 'close' && strength <= 2)
-    found.push({ words: 'Soft reed on a close tip', weights: { up: 1, tip: 1 } })
-  if (c.facing === 'long' && c.tip === 'open')
-    found.push({ words: 'Long facing with an open tip', weights: { tip: 0.5 } })
+    add('soft-on-close', 'Soft reed on a close tip')
+  if (c.facing === 'long' && c.tip === 'open') add('long-on-open', 'Long facing with an open tip')
   if (centsPerDb != null && centsPerDb < -1)
-    found.push({
-      words: `Measured: sags ${(-centsPerDb).toFixed(1)} cents a dB when loud`,
-      weights: { up: 1.5, down: -1 },
-    })
+    add('sags', `Measured: sags ${(-centsPerDb).toFixed(1)} cents a dB when loud`)
   if (centsPerDb != null && Math.abs(centsPerDb) <= 0.5)
-    found.push({
-      words: `Measured: pitch holds when loud (${centsPerDb.toFixed(1)} cents a dB)`,
-      weights: { up: -1, stay: 0.5 },
-    })
+    add('holds', `Measured: pitch holds when loud (${centsPerDb.toFixed(1)} cents a dB)`)
   if (longToneS != null && targetS != null && longToneS >= targetS)
-    found.push({
-      words: `Measured: long tone ${longToneS.toFixed(0)} s reaches its target`,
-      weights: { stay: 0.8, down: -1 },
-    })
+    add('tone-reached', `Measured: long tone ${longToneS.toFixed(0)} s reaches its target`)
   if (longToneS != null && targetS != null && longToneS < targetS * 0.7)
-    found.push({
-      words: `Measured: long tone ${longToneS.toFixed(0)} of ${targetS} s`,
-      weights: { down: 0.8 },
-    })
+    add('tone-short', `Measured: long tone ${longToneS.toFixed(0)} of ${targetS} s`)
   return found
 }
 
-/** Something to try that tells some advices from others, and the symptoms that it would answer. */
-interface Check {
-  words: string
-  tells: readonly [readonly Advice[], readonly Advice[]]
-  answers: readonly string[]
+function answerOf(id: string): Answer {
+  const question = [...NOTICED, ...CHECKS].find((q) => q.outcomes.some((o) => o.id === id))
+  if (!question)
+    throw new OutOfRange(`There is no symptom “${id}”. Known: ${FINDINGS.map((s) => s.id).join(', ')}.`)
+  return { question: question.id, outcome: id }
 }
 
-/** The cheapest first. */
-const CHECKS: readonly Check[] = [
-  {
-    words:
-      'Ten seconds: the tip against the light. Chipped or split: replace it. Wavy: soak it, press it flat, dry it.',
-    tells: [
-      ['replace', 'flatten'],
-      ['replace', 'flatten'],
-    ],
-    answers: ['chipped', 'wavy'],
-  },
-  {
-    words:
-      'Half a minute: another reed of the same strength. It starts and holds its pitch: this one is worn. No change: the strength, or look at leaks, hold and mouth instead.',
-    tells: [
-      ['replace', 'flatten'],
-      ['stay', 'down', 'up', 'tip', 'not-reed'],
-    ],
-    answers: ['other-reed-better', 'other-reed-same'],
-  },
-  {
-    words:
-      'Half a minute: another reed of the same strength, soft and loud. If that one serves, this one is worn; if it is no better, look at leaks, hold and mouth.',
-    tells: [['stay'], ['down', 'up', 'not-reed']],
-    answers: ['other-reed-better', 'other-reed-same'],
-  },
-  {
-    words:
-      'One middle note, very soft, then loud. Soft won’t start: too hard. Loud sags and rattles: too soft.',
-    tells: [['down'], ['up']],
-    answers: [],
-  },
-  {
-    words:
-      'A minute: you play the learner’s instrument on this reed. Easy for you: the mouth and air. Hard for you too: the reed or a leak; then the smallest part alone tells which.',
-    tells: [['not-reed'], ['stay', 'flatten', 'replace', 'down', 'up', 'tip']],
-    answers: ['teacher-same'],
-  },
-  {
-    words: 'A minute: your own mouthpiece with this reed.',
-    tells: [['tip'], ['stay', 'flatten', 'replace', 'not-reed']],
-    answers: [],
-  },
-  {
-    words:
-      'A minute: a softer reed on this mouthpiece. If it turns buzzy but starts no better, it is the tip.',
-    tells: [['down'], ['stay', 'flatten', 'replace', 'tip']],
-    answers: [],
-  },
-  {
-    words: 'A minute: a harder reed on this mouthpiece. If high notes hold, it was the reed’s strength.',
-    tells: [['up'], ['stay', 'flatten', 'replace', 'tip']],
-    answers: [],
-  },
-  {
-    words: 'Half a minute: the smallest part alone, loud. Pitch holds there: not the reed.',
-    tells: [['not-reed'], ['stay', 'flatten', 'replace', 'down', 'up', 'tip']],
-    answers: [],
-  },
-]
-
-/** From this belief on nothing needs to be checked any more (chosen by Halitus). */
-export const SURE = 0.9
-
-/** The cheapest check that tells the two best apart and whose answer isn't known yet. */
-function checkBetween(best: Opinion, second: Opinion, symptoms: readonly string[]): string {
-  const [a, b] = [best.advice, second.advice]
-  const parts = ({ tells: [one, other] }: Check) =>
-    (one.includes(a) && other.includes(b)) || (one.includes(b) && other.includes(a))
-  const open =
-    best.belief < SURE && CHECKS.find((c) => parts(c) && !c.answers.some((id) => symptoms.includes(id)))
-  if (open) return open.words
-  return `Nothing cheaper tells more: ${ADVICE_WORDS[a].charAt(0).toLowerCase()}${ADVICE_WORDS[a].slice(1)}.`
+/** How long a check takes, as one says it. */
+function time(seconds: number): string {
+  return seconds < 30 ? `${seconds} seconds` : seconds < 60 ? 'Half a minute' : 'A minute'
 }
+
+/** There is nothing to weigh about a broken tip. */
+const BROKEN = 'Chipped or split: this reed is done with, whatever else is found. '
+
+function checkWords(next: NextCheck | undefined, best: Opinion): string {
+  if (next) return `${time(next.seconds)}: ${lower(next.ask)}`
+  const said = `${lower(best.words)}.`
+  return best.belief >= SURE ? `Sure enough: ${said}` : `Nothing quick tells more: ${said}`
+}
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 
 /**
- * Weighs symptoms, equipment and measured numbers. Evidence adds up; beliefs are its exponentials, made to sum to 1.
+ * Weighs what is heard, equipment and measured numbers, and names the check that tells most for its time.
  * @throws OutOfRange for an unknown symptom, a strength outside 1 to 5 or negative weeks
  */
 export function advise(c: ReedCase): Verdict {
   if (c.strength !== null && !(c.strength >= 1 && c.strength <= 5))
     throw new OutOfRange(`strength is ${c.strength}; allowed: 1 to 5 in half steps.`)
   if (!(c.weeksPlaying >= 0)) throw new OutOfRange(`weeksPlaying is ${c.weeksPlaying}; allowed: 0 or more.`)
-  const evidence = [
-    ...c.symptoms.map((id) => {
-      const symptom = SYMPTOMS.find((s) => s.id === id)
-      if (!symptom)
-        throw new OutOfRange(`There is no symptom “${id}”. Known: ${SYMPTOMS.map((s) => s.id).join(', ')}.`)
-      return symptom
-    }),
-    ...measuredEvidence(c),
-  ]
-  const score = (a: Advice) => evidence.reduce((sum, e) => sum + (e.weights[a] ?? 0), PRIOR[a])
-  const total = ADVICE.reduce((sum, a) => sum + Math.exp(score(a)), 0)
-  const opinions = ADVICE.map((advice): Opinion => {
-    const own = evidence.map((e) => ({ words: e.words, weight: e.weights[advice] ?? 0 }))
+  const answers = [...c.symptoms.map(answerOf), ...measuredEvidence(c)]
+  const opinions = believe(MODEL, answers).map((b): Opinion => {
+    const weigh = (list: typeof b.for) => list.map(({ words, bits }) => ({ words, weight: bits }))
     return {
-      advice,
-      words: ADVICE_WORDS[advice],
-      belief: Math.exp(score(advice)) / total,
-      for: own.filter((e) => e.weight > 0).sort((x, y) => y.weight - x.weight),
-      against: own.filter((e) => e.weight < 0).sort((x, y) => x.weight - y.weight),
+      advice: b.cause as Advice,
+      words: ADVICE_WORDS[b.cause as Advice],
+      belief: b.share,
+      for: weigh(b.for),
+      against: weigh(b.against),
     }
-  }).sort((x, y) => y.belief - x.belief)
-  const [first, second] = opinions as [Opinion, Opinion]
+  })
+  if (!answers.length)
+    return {
+      known: false,
+      opinions,
+      check: 'Say what is heard, then the check that tells most is named here.',
+      outcomes: [],
+    }
+  const next = nextCheck(MODEL, answers)
   return {
-    known: evidence.length > 0,
+    known: true,
     opinions,
-    check: evidence.length
-      ? checkBetween(first, second, c.symptoms)
-      : 'Say what is heard, then the check that tells most is named here.',
+    check: `${c.symptoms.includes('chipped') ? BROKEN : ''}${checkWords(next, opinions[0]!)}`,
+    outcomes: next?.outcomes.map(({ id, words }) => ({ id, words })) ?? [],
   }
 }

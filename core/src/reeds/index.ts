@@ -29,6 +29,7 @@ export {
 export {
   ADVICE_WORDS,
   advise,
+  FINDINGS,
   SYMPTOMS,
   type Advice,
   type Evidence,

@@ -186,7 +186,8 @@ describe('the strength adviser (directions: common practice, no source)', () => 
     [['other-reed-better', 'chipped'], 'replace', 'Replace this reed by one of the same strength'],
     [['wavy'], 'flatten', 'Soak it, dry it flat, then try it again'],
     [['wavy', 'chipped'], 'replace', 'Replace this reed by one of the same strength'],
-    [['wavy', 'other-reed-better'], 'replace', 'Replace this reed by one of the same strength'],
+    // A wavy tip may recover: flattening comes before throwing away.
+    [['wavy', 'other-reed-better'], 'flatten', 'Soak it, dry it flat, then try it again'],
   ])('after %j says: %s', (symptoms, advice, words) =>
     expect(best({ symptoms })).toMatchObject({ advice, words }),
   )
@@ -199,7 +200,16 @@ describe('the strength adviser (directions: common practice, no source)', () => 
   })
   it('never asks for a check whose answer was just given', () => {
     const ids = SYMPTOMS.map((s) => s.id)
-    for (const told of ['other-reed-better', 'other-reed-same', 'chipped', 'wavy', 'teacher-same'])
+    for (const told of [
+      'other-reed-better',
+      'other-reed-same',
+      'chipped',
+      'wavy',
+      'tip-fine',
+      'teacher-same',
+      'teacher-easy',
+      'part-holds',
+    ])
       for (const a of ids) {
         const { check } = advise({ ...base, symptoms: [told, a] })
         const repeats = {
@@ -207,11 +217,34 @@ describe('the strength adviser (directions: common practice, no source)', () => 
           'other-reed-same': 'another reed of the same strength',
           chipped: 'against the light',
           wavy: 'against the light',
+          'tip-fine': 'against the light',
           'teacher-same': 'you play the learner’s instrument',
+          'teacher-easy': 'you play the learner’s instrument',
+          'part-holds': 'smallest part alone',
         }[told]!
         expect(check, `${told} ${a}`).not.toContain(repeats)
         expect(check.length).toBeGreaterThan(20)
       }
+  })
+  it('says of a broken tip that nothing is to be weighed', () => {
+    const { check } = advise({ ...base, symptoms: ['chipped', 'one-note'] })
+    expect(check).toContain('Chipped or split: this reed is done with, whatever else is found.')
+    expect(advise({ ...base, symptoms: ['wavy'] }).check).not.toContain('done with')
+  })
+  it('tells how each check may turn out, and takes that as a finding', () => {
+    const { check, outcomes } = advise({ ...base, symptoms: ['hard-start'] })
+    expect(check).toContain('10 seconds: hold the tip against the light')
+    expect(outcomes.map((o) => o.words)).toEqual(['Chipped or split tip', 'Wavy tip', 'Tip whole and flat'])
+    const then = advise({ ...base, symptoms: ['hard-start', 'tip-fine'] })
+    expect(then.check).not.toContain('against the light')
+    expect(then.outcomes.length).toBeGreaterThan(1)
+  })
+  it('leaves room for what nobody thought of', () => {
+    const other = advise({ ...base, symptoms: ['hard-start', 'buzzy'] }).opinions.find(
+      (o) => o.advice === 'other',
+    )!
+    expect(other.words).toBe('Something else')
+    expect(other.belief).toBeGreaterThan(0)
   })
   it('thinks of the tip when reed and opening pull the same way', () => {
     const tip = (c: Partial<ReedCase>) =>

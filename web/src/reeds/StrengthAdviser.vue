@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { EntryRecord } from '@halitus/core/contract'
-import { advise, SYMPTOMS, type ReedCase } from '@halitus/core/reeds'
+import { advise, FINDINGS, SYMPTOMS, type ReedCase } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import { factsOf } from '@halitus/core/records'
@@ -29,6 +29,10 @@ const verdict = computed(() =>
     targetS: measured.value.targetS ?? null,
     centsPerDb: measured.value.centsPerDb ?? null,
   }),
+)
+/** What a check brought that isn't among what is noticed first. */
+const tried = computed(() =>
+  FINDINGS.filter((f) => chosen.value.includes(f.id) && !SYMPTOMS.some((s) => s.id === f.id)),
 )
 const best = computed(() => verdict.value.opinions[0]!)
 const toggle = (id: string) =>
@@ -74,7 +78,24 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
       <p class="best" aria-live="polite">
         {{ best.words }} <span class="soft">{{ percent(best.belief) }}</span>
       </p>
-      <p><b>To decide:</b> {{ verdict.check }}</p>
+      <p class="decide">
+        <b>To decide:</b> {{ verdict.check }}
+        <Button v-for="o in verdict.outcomes" :key="o.id" size="small" @click="toggle(o.id)">{{
+          o.words
+        }}</Button>
+      </p>
+      <p v-if="tried.length" class="decide">
+        Found:
+        <Button
+          v-for="t in tried"
+          :key="t.id"
+          size="small"
+          type="primary"
+          aria-pressed="true"
+          @click="toggle(t.id)"
+          >{{ t.words }}</Button
+        >
+      </p>
     </template>
     <div v-if="verdict.known" class="opinions">
       <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
@@ -105,6 +126,12 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
   gap: 6px;
   align-items: center;
   margin: 8px 0;
+}
+.decide {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 10px;
+  align-items: center;
 }
 .best {
   font-size: 28px;
