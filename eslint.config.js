@@ -25,6 +25,7 @@ const CORE = [
   'acoustics',
   'sound',
   'player',
+  'breath',
   'reeds',
   'records',
   'practice',

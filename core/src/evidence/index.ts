@@ -3,12 +3,8 @@
  * tells most for its time. One engine for every diagnosis.
  *
  * @example
- * const model = {
- *   causes: [{ id: 'bite', words: 'Biting', usual: 'often' }, { id: 'loose', words: 'Too loose', usual: 'often' }],
- *   questions: [{ id: 'sharp', outcomes: [{ id: 'sharp', words: 'Sharp', under: { bite: 'often' }, otherwise: 'seldom' }] }],
- *   otherShare: 0.1,
- * }
- * believe(model, [{ question: 'sharp', outcome: 'sharp' }])[0].cause // 'bite'
+ * LIKELY.often // 0.75
+ * believe({ causes: [{ id: 'bite', words: 'Biting', usual: 'often' }], questions: [], otherShare: 0.25 }, [])[0].share // 0.75
  */
 export {
   believe,

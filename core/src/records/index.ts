@@ -23,6 +23,7 @@ export {
   aimsOf,
   checkEntry,
   concernsOf,
+  easedFrom,
   ENTRY_KINDS,
   factsOf,
   firstAims,
@@ -42,6 +43,21 @@ export {
 } from './records.ts'
 export { RECORDS } from './registry.ts'
 export { BEND, bendRange } from './bend.ts'
+export {
+  blownOf,
+  breathAhead,
+  clicksIn,
+  COUNT,
+  countKey,
+  EASE,
+  LOUDNESS,
+  type BreathCount,
+  type Ease,
+  type Loudness,
+} from './breath-count.ts'
+export { roundsOf } from './breath-cycle.ts'
+export { DIZZY_DAYS, REST_S } from './dizzy.ts'
+export { EXHALE } from './exhale.ts'
 export { GATE, gateOf, type Gate } from './tries.ts'
 export { noteKey } from './long-tone.ts'
 export {

@@ -148,6 +148,8 @@ export interface LessonSoFar<D> {
   aim(about: string): Aim
   /** True when no number to beat may be named. */
   observes: boolean
+  /** Dizzy lately, here or at home, and no aim was set since: drills are shorter. */
+  dizzy: boolean
 }
 
 export interface Known<D> {

@@ -16,6 +16,7 @@ import type {
   Series,
   Story,
 } from './kind.ts'
+import { DIZZY_DAYS } from './dizzy.ts'
 import { RECORDS } from './registry.ts'
 
 export type EntryKind = keyof typeof RECORDS
@@ -86,18 +87,31 @@ export function lineWords(stage: Stage, own: readonly EntryRecord[]): string {
 }
 
 /**
+ * Since when things are to be one step easier: dizziness told from home, or in a lesson not long before the newest entry.
+ * @param entries of one learner, oldest first
+ */
+export function easedFrom(entries: readonly EntryRecord[], home?: Moment): Moment | undefined {
+  const newest = entries.at(-1)?.at
+  const here = ofLearner(entries).findLast((e) => e.kind === 'dizzy')?.at
+  const counts = here !== undefined && newest !== undefined && daysBetween(here, newest) <= DIZZY_DAYS
+  if (!counts) return home
+  return home === undefined || isBefore(home, here) ? here : home
+}
+
+/**
  * The next aim about something: the teacher's word while nothing was measured since, else the kind's own ladder.
  * Simulated entries don't move it.
  * @param entries of one learner on one instrument, oldest first
- * @param eased when dizziness was last reported from home: one step easier until the teacher sets an aim after that
+ * @param home when dizziness was last reported from home: one step easier until the teacher sets an aim after that
  */
 export function aimFor(
   entries: readonly EntryRecord[],
   inst: Instrument,
   kind: EntryKind,
   about: string,
-  eased?: Moment,
+  home?: Moment,
 ): Aim {
+  const eased = easedFrom(entries, home)
   const goal = goalOf(kind)
   if (!goal) throw new RangeError(`${kind} has no goal`)
   const base = { kind, about, title: goal.title(about, inst), unit: goal.unit }
@@ -116,7 +130,7 @@ export function aimFor(
   return {
     ...base,
     value: Math.min(next.value, goal.ease(next.value)),
-    why: 'Dizzy at home: one step easier until you set another aim.',
+    why: `Dizzy ${eased === home ? 'at home' : 'in a lesson'}: one step easier until you set another aim.`,
   }
 }
 
@@ -172,6 +186,8 @@ export function rowsOf(
   const real = ofLearner(known)
   const today = real.filter((e) => e.lessonId === lessonId)
   const now = today.at(-1)?.at
+  const since = easedFrom(known, eased)
+  const dizzy = since !== undefined && !known.some((e) => e.kind === 'target' && !isBefore(e.at, since))
   const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
   return kinds.flatMap(
     (k) =>
@@ -181,6 +197,7 @@ export function rowsOf(
         before: noted(before, k.kind),
         aim: (about) => aimFor(known, inst, k.kind, about, eased),
         observes,
+        dizzy,
       }) ?? [],
   )
 }

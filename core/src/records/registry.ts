@@ -1,4 +1,9 @@
 import { bend } from './bend.ts'
+import { breathCount } from './breath-count.ts'
+import { breathCycle } from './breath-cycle.ts'
+import { breathWatch } from './breath-watch.ts'
+import { dizzy } from './dizzy.ts'
+import { exhale } from './exhale.ts'
 import { gauge } from './gauge.ts'
 import { longTone } from './long-tone.ts'
 import { move } from './move.ts'
@@ -12,6 +17,11 @@ export const RECORDS = {
   note,
   setup,
   gauge,
+  'breath-cycle': breathCycle,
+  'breath-count': breathCount,
+  exhale,
+  'breath-watch': breathWatch,
+  dizzy,
   'long-tone': longTone,
   bend,
   tries,

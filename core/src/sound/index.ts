@@ -18,6 +18,7 @@ export {
   type SoundReport,
 } from './analyse.ts'
 export { bendOf, type Bend } from './bend.ts'
+export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'
 export { type LoudnessPitch } from './loudness.ts'
 export { median } from './statistics.ts'
 export { forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'

@@ -21,6 +21,27 @@ export const aTone = (more: Partial<EntryData['long-tone']> = {}): EntryData['lo
 /** Data of every kind that is right on a clarinet. */
 export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   note: { text: 'x' },
+  'breath-cycle': {
+    inCounts: 2,
+    holdCounts: 0,
+    outCounts: 6,
+    emptyCounts: 0,
+    perMinute: 60,
+    rounds: 4,
+    well: true,
+  },
+  'breath-count': {
+    written: 'E4',
+    seconds: 14.2,
+    clicks: 14,
+    perMinute: 60,
+    loudness: 'middling',
+    ease: 'fair',
+    aimClicks: 12,
+  },
+  exhale: { seconds: 11.4, aimS: 10 },
+  'breath-watch': { seen: ['shoulders'] },
+  dizzy: { during: 'in 2, out 6' },
   setup: { stepId: 'reed-height', verdict: 'wrong', faultId: 'high' },
   'long-tone': aTone(),
   bend: { part: 'mouthpiece', hz: 1046.5, lowCents: -60, highCents: 20, aimCents: 50 },
@@ -38,7 +59,18 @@ export function entry<K extends EntryKind>(
   more: Partial<Omit<EntryRecord, 'kind' | 'data'>> = {},
 ): EntryRecord {
   seq++
-  const stage = { setup: 'setup', gauge: 'setup', move: 'fingers', note: 'breath' }[kind as string] ?? 'sound'
+  const stage =
+    {
+      setup: 'setup',
+      gauge: 'setup',
+      move: 'fingers',
+      note: 'breath',
+      'breath-cycle': 'breath',
+      'breath-count': 'breath',
+      exhale: 'breath',
+      'breath-watch': 'breath',
+      dizzy: 'breath',
+    }[kind as string] ?? 'sound'
   return {
     id: `e${seq}`,
     lessonId: 'l1',

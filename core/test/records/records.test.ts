@@ -47,7 +47,7 @@ describe('every kind of record', () => {
   })
   it('refuses a kind nobody knows', () =>
     expect(() => checkEntry(clarinet, { kind: 'poem', stage: 'sound', data: {} } as never)).toThrow(
-      'kind is “poem”; allowed: note, setup, gauge, long-tone, bend, tries, move, target.',
+      `kind is “poem”; allowed: ${ENTRY_KINDS.join(', ')}.`,
     ))
   it.each([
     [

@@ -81,5 +81,7 @@ function teach(
 const PROVENANCE: Partial<Record<EntryKind, EntryRecord['provenance']>> = {
   'long-tone': 'microphone',
   bend: 'microphone',
+  'breath-count': 'microphone',
+  exhale: 'microphone',
   note: 'typed',
 }
