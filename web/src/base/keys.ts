@@ -36,7 +36,10 @@ export function letKeysWork(): void {
 
 export const KEYS: { keys: string; does: string }[] = [
   { keys: '1 – 7', does: 'Go to a stop of the lesson' },
-  { keys: 'Space', does: 'Sound: start and stop listening. Set-up: all right, next' },
+  { keys: 'Space', does: 'Breath, Sound: start and stop. Set-up: all right, next' },
+  { keys: 'w n', does: 'Breath by counts: went well, not yet' },
+  { keys: 'h', does: 'Steady stream: time it by hand' },
+  { keys: 'd', does: 'Dizzy: stop everything' },
   { keys: '↑ ↓', does: 'Set-up: step up and down' },
   { keys: 'a b c', does: 'Set-up: note what was wrong' },
   { keys: '[ ]', does: 'Fingers: other note up or down' },

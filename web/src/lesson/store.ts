@@ -72,6 +72,8 @@ export const useLesson = defineStore('lesson', () => {
   const observes = computed(
     () => choiceOf(ATTITUDE, answer.value?.learner.schools, studio.value?.schools) === 'observe',
   )
+  /** The studio's own choices between schools; a learner's come before them. */
+  const schools = computed(() => studio.value?.schools)
   /** What the server has, and what is on its way to it. */
   const entries = computed(() => {
     const now = answer.value
@@ -266,6 +268,7 @@ export const useLesson = defineStore('lesson', () => {
     ofKind,
     entries,
     observes,
+    schools,
     aim,
     aims,
     gate,

@@ -1,22 +1,16 @@
 <script setup lang="ts">
-import { PlannedStop } from '@/lesson/index.ts'
+import { Stop } from '@/lesson/index.ts'
+import Views from '@/parts/Views.vue'
 import { useParts } from '../parts.ts'
 
-const { kind, part } = useParts('breath')
+const { kind, part, options } = useParts('breath')
 </script>
 
 <template>
-  <PlannedStop stage="breath" hint="Shoulders low, no noise on the way in, a steady stream out.">
-    <p class="caution">
-      Dizzy or tingling: stop, sit, breathe normally for a few minutes, and shorten the drill. Heart, lung,
-      blood or eye pressure, pregnancy: ask a doctor before breath holding.
-    </p>
-    <component :is="part" v-if="part" :key="kind" />
-  </PlannedStop>
+  <Stop stage="breath">
+    <template #head>
+      <Views v-model="kind" :options="options" label="What is practised" />
+    </template>
+    <component :is="part" :key="kind" />
+  </Stop>
 </template>
-
-<style scoped>
-.caution {
-  margin-top: 16px;
-}
-</style>

@@ -7,7 +7,7 @@ import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import AfterTake from '../AfterTake.vue'
-import TakeHead from '../TakeHead.vue'
+import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../take.ts'
 
 /** The small part alone: settle, bend the pitch down and back up; how far it went is how free the mouth is. */

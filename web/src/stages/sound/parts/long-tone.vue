@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
+import { hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import { judgeTone, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
-import Choice from '@/parts/Choice.vue'
+import NoteChoice from '@/parts/NoteChoice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import AfterTake from '../AfterTake.vue'
-import TakeHead from '../TakeHead.vue'
+import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../take.ts'
 import { entryOf, keptCurves, slipWords, thin, verdictOf } from '../measured.ts'
 
@@ -19,14 +19,6 @@ const listening = useListening()
 const all = computed(() => lesson.ofKind(lesson.entries, 'long-tone'))
 const ear = computed(() => ({ transposition: lesson.inst?.transposition ?? 0, a4Hz: lesson.a4Hz }))
 
-const [low, high] = (lesson.inst?.range.full ?? ['C4', 'C6']).map((n) => parseNote(n).midi) as [
-  number,
-  number,
-]
-const noteOptions = Array.from({ length: high - low + 1 }, (_, i) => ({
-  value: noteName(low + i),
-  label: prettyNote(noteName(low + i)),
-}))
 const lastReal = ofLearner(all.value).at(-1)
 /** The note that is aimed at next; what is heard may be another one, and is judged by its own aim. */
 const written = ref(noteKey(lastReal?.data.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
@@ -117,7 +109,7 @@ const setAim = (by: number) =>
   >
     <template #choose>
       <label for="tone-note">{{ listening.source === 'player' ? 'Simulated player plays' : 'Note' }}</label>
-      <Choice id="tone-note" v-model="written" :options="noteOptions" />
+      <NoteChoice id="tone-note" v-model="written" :inst="lesson.inst" />
     </template>
   </TakeHead>
 

@@ -18,6 +18,8 @@ const props = defineProps<{
   note: string | undefined
   cents: number | undefined
   take: () => Take | undefined
+  /** Without a note: air alone. */
+  bare?: boolean
 }>()
 const emit = defineEmits<{ begins: [] }>()
 const listening = useListening()
@@ -64,7 +66,8 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
       >
       <span v-if="aim" class="aim">{{ aim }}</span>
     </div>
-    <div class="heard">
+    <div v-if="bare" class="heard"></div>
+    <div v-else class="heard">
       <NoteName v-if="note" :note="note" :size="64" />
       <span v-else class="big soft">–</span>
       <span v-if="cents !== undefined" class="cents"

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { phasesOf, placeAt, roundOf, type Pattern } from '@halitus/core/breath'
+
+/** A drill as a ribbon that comes towards a fixed line: wide is full. Time goes by underneath. */
+const props = defineProps<{ pattern: Pattern; perMinute: number; atS: number; running: boolean }>()
+
+const WIDTH = 760
+const HEIGHT = 260
+const LINE_X = 190
+const MIDDLE = 136
+const THIN = 8
+const WIDE = 92
+/** A second's length, so that a slow pulse shows as much of what comes. */
+const scale = computed(() => (56 * props.perMinute) / 60)
+const everyS = computed(() => 60 / props.perMinute)
+const x = (timeS: number) => LINE_X + (timeS - props.atS) * scale.value
+const half = (full: number) => THIN + (WIDE - THIN) * full
+
+/** Parts of the drill that can be seen now. */
+const parts = computed(() => {
+  const roundS = roundOf(props.pattern) * everyS.value
+  const fromS = props.atS - LINE_X / scale.value
+  const untilS = props.atS + (WIDTH - LINE_X) / scale.value
+  const found: {
+    key: string
+    phase: string
+    counts: number
+    x0: number
+    x1: number
+    w0: number
+    w1: number
+  }[] = []
+  for (let round = Math.max(0, Math.floor(fromS / roundS)); round * roundS < untilS; round++)
+    for (const { phase, counts, from } of phasesOf(props.pattern)) {
+      const startS = round * roundS + from * everyS.value
+      const endS = startS + counts * everyS.value
+      if (endS < fromS || startS > untilS) continue
+      const [before, after] = { in: [0, 1], hold: [1, 1], out: [1, 0], empty: [0, 0] }[phase] as [
+        number,
+        number,
+      ]
+      found.push({
+        key: `${round} ${phase}`,
+        phase,
+        counts,
+        x0: x(startS),
+        x1: x(endS),
+        w0: half(before),
+        w1: half(after),
+      })
+    }
+  return found
+})
+const outline = computed(() => {
+  const upper = parts.value.flatMap((p) => [`${p.x0},${MIDDLE - p.w0}`, `${p.x1},${MIDDLE - p.w1}`])
+  const lower = parts.value.flatMap((p) => [`${p.x0},${MIDDLE + p.w0}`, `${p.x1},${MIDDLE + p.w1}`]).reverse()
+  return [...upper, ...lower].join(' ')
+})
+const ticks = computed(() => {
+  const first = Math.max(0, Math.ceil((props.atS - LINE_X / scale.value) / everyS.value))
+  const count = Math.ceil(WIDTH / scale.value / everyS.value) + 1
+  return Array.from({ length: count }, (_, i) => x((first + i) * everyS.value)).filter((at) => at <= WIDTH)
+})
+const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
+</script>
+
+<template>
+  <svg
+    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    class="ribbon"
+    role="img"
+    aria-label="Breath, coming towards the line"
+  >
+    <polygon :points="outline" class="air" />
+    <text
+      v-for="p in parts"
+      :key="p.key"
+      class="name"
+      :x="(p.x0 + p.x1) / 2"
+      :y="MIDDLE + 7"
+      text-anchor="middle"
+    >
+      {{ p.phase }} {{ p.counts }}
+    </text>
+    <line v-for="(t, i) in ticks" :key="i" :x1="t" :x2="t" :y1="HEIGHT - 18" :y2="HEIGHT - 8" class="tick" />
+    <line :x1="LINE_X" :x2="LINE_X" :y1="14" :y2="HEIGHT - 6" class="now" />
+    <g v-if="running" class="count">
+      <text :x="LINE_X - 16" :y="58" text-anchor="end" class="word">{{ place.phase }}</text>
+      <text :x="LINE_X - 16" :y="MIDDLE + 44" text-anchor="end" class="number">{{ place.count }}</text>
+    </g>
+  </svg>
+</template>
+
+<style scoped>
+.ribbon {
+  display: block;
+  width: 100%;
+  max-height: 42vh;
+}
+.air {
+  fill: var(--metal-wash);
+  stroke: var(--metal);
+  stroke-width: 2.5;
+  stroke-linejoin: round;
+}
+.name {
+  font-size: 19px;
+  font-weight: 650;
+  fill: var(--metal-text);
+}
+.tick {
+  stroke: var(--soft);
+  stroke-width: 1.5;
+}
+.now {
+  stroke: var(--ink);
+  stroke-width: 4;
+}
+.word {
+  font-size: 40px;
+  font-weight: 650;
+  fill: var(--ink);
+}
+.number {
+  font-size: 128px;
+  font-weight: 700;
+  fill: var(--ink);
+}
+</style>

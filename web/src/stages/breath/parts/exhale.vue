@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import type { Provenance } from '@halitus/core/contract'
+import { airOf, untilAirEnds } from '@halitus/core/sound'
+import { isTyping } from '@/base/keys.ts'
+import { DizzyButton, useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import TakeHead from '../../TakeHead.vue'
+
+/** A steady stream without the instrument, timed by what the microphone hears of it, or by hand. */
+const lesson = useLesson()
+const listening = useListening()
+const aim = computed(() => lesson.aim('exhale', 'stream'))
+const shown = ref<{ seconds: number; provenance: Provenance; id?: string }>()
+
+async function keep(seconds: number, provenance: Provenance) {
+  const rounded = Math.round(seconds * 10) / 10
+  shown.value = { seconds: rounded, provenance }
+  const saved = await lesson.add(
+    'breath',
+    'exhale',
+    { seconds: rounded, aimS: aim.value?.value ?? 8 },
+    provenance,
+  )
+  if (saved) shown.value = { seconds: rounded, provenance, id: saved.id }
+}
+const take = (): Take | undefined =>
+  lesson.inst && {
+    instrument: lesson.inst.id,
+    written: lesson.inst.teaching.firstNotes[0]!,
+    // The simulated player blows without playing: air first, for the whole of the note.
+    performance: {
+      leadS: 0.8,
+      tailS: 1,
+      notes: (written, lengthS) => [
+        { written, lengthS, begins: 'breath', attack: { kind: 'airy', lengthMs: 1000 * lengthS } },
+      ],
+    },
+    ear: { transposition: lesson.inst.transposition, a4Hz: lesson.a4Hz },
+    rule: () => untilAirEnds(),
+    async judge({ timeS, db }, provenance) {
+      const air = airOf(timeS, db)
+      if (!air || air.endS - air.startS < 0.5)
+        return 'No stream of air was heard. Blow past the microphone, a hand away, or time it by hand.'
+      await keep(air.endS - air.startS, provenance)
+      return undefined
+    },
+  }
+
+const sinceMs = ref<number>()
+const nowMs = ref(0)
+const ticking = setInterval(() => (nowMs.value = performance.now()), 100)
+onBeforeUnmount(() => clearInterval(ticking))
+const byHandS = computed(() =>
+  sinceMs.value === undefined ? 0 : Math.max(0, (nowMs.value - sinceMs.value) / 1000),
+)
+async function hand() {
+  if (sinceMs.value === undefined) {
+    shown.value = undefined
+    sinceMs.value = nowMs.value = performance.now()
+    return
+  }
+  const seconds = (performance.now() - sinceMs.value) / 1000
+  sinceMs.value = undefined
+  if (seconds >= 0.5) await keep(Math.min(180, seconds), 'tapped')
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'h' && !isTyping(event) && !event.repeat) void hand()
+})
+const number = computed(() =>
+  (shown.value?.seconds ?? (sinceMs.value === undefined ? listening.heldS : byHandS.value)).toFixed(1),
+)
+</script>
+
+<template>
+  <TakeHead
+    :number="number"
+    unit="s"
+    :aim="lesson.observes ? '' : `aim ${aim?.value ?? ''} s`"
+    :note="undefined"
+    :cents="undefined"
+    :take="take"
+    bare
+    @begins="shown = undefined"
+  >
+    <template #choose>
+      <Button :aria-pressed="sinceMs !== undefined" @click="hand"
+        >{{ sinceMs === undefined ? 'Time it by hand' : 'The air is gone' }} <kbd>h</kbd></Button
+      >
+    </template>
+  </TakeHead>
+
+  <section class="judge" aria-live="polite">
+    <template v-if="shown">
+      <p class="verdict">{{ shown.seconds.toFixed(1) }} s of steady air.</p>
+      <p>
+        <span v-if="shown.provenance === 'simulated'" class="soft"
+          >Simulated: no aim, card or chart moves by it.
+        </span>
+        <template v-if="aim && !lesson.observes"
+          ><b>Next: {{ aim.value }} s.</b> {{ aim.why }}
+        </template>
+        <Button v-if="shown.id" size="small" @click="(lesson.takeBack(shown.id), (shown = undefined))"
+          >Take back</Button
+        >
+      </p>
+    </template>
+    <p v-else class="how">
+      A hand one span away. A cool, thin stream on one fingertip, the same from beginning to end; the belly
+      comes in slowly. After ten seconds it is felt at the sides.
+    </p>
+  </section>
+  <p class="foot">
+    <span class="caution">Seated. Dizzy or tingling: stop, breathe normally, and make it shorter.</span>
+    <DizzyButton stage="breath" during="a steady stream" @stopped="sinceMs = undefined" />
+  </p>
+</template>
+
+<style scoped>
+.verdict {
+  font-size: 26px;
+  font-weight: 650;
+}
+.judge {
+  margin: 18px 0;
+  display: grid;
+  gap: 8px;
+}
+.how {
+  font-size: 20px;
+  max-width: 640px;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 14px;
+  margin-top: 18px;
+}
+</style>
