@@ -26,6 +26,7 @@ export {
   type HoleState,
   type InstrumentId,
 } from './lookup.ts'
+export type { Ends, Mouth, MouthCause } from './mouths.ts'
 export { halfTouch } from './touches.ts'
 export { diameterAt, seriesOf } from './bore.ts'
 export { pictureOf, type Picture } from './picture.ts'

@@ -1,5 +1,6 @@
 import type { School } from '../schools/index.ts'
 import type { Gauge } from './gauge.ts'
+import type { Mouth } from './mouths.ts'
 
 /** Where a fact comes from; shown beside it. */
 export type Source = 'published' | 'computed' | 'common practice' | 'from memory'
@@ -221,6 +222,8 @@ export interface Instrument {
     some?: string[]
   }
   teaching: Teaching
+  /** What can be wrong where sound is made, and what to try. */
+  mouth: Mouth
   /** The usual one first. */
   systems: [NamedSystem, ...NamedSystem[]]
   bore: Bore

@@ -55,6 +55,17 @@ export {
   type Ease,
   type Loudness,
 } from './breath-count.ts'
+export { differs, PLACES, type EndPlace, type EndTake } from './both-ends.ts'
+export { measuredOf, mouthVerdict, type MouthVerdict } from './mouth.ts'
+export {
+  nearestConcert,
+  offMark,
+  PART_CENTS,
+  PART_STEADY_CENTS,
+  partNamed,
+  partVerdict,
+  type PartSound,
+} from './small-part.ts'
 export { roundsOf } from './breath-cycle.ts'
 export { DIZZY_DAYS, REST_S } from './dizzy.ts'
 export { EXHALE } from './exhale.ts'

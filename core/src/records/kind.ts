@@ -109,6 +109,11 @@ export interface Facts {
   targetS?: number
   /** Pitch against loudness, cents a dB; negative sags when loud. */
   centsPerDb?: number
+  /** The newest long tone's unsteadiness, cents, and how far tone stands above noise, dB; whole. */
+  steadinessCents?: number
+  hnrDb?: number
+  /** The newest take on a small part, from its mark, whole cents. */
+  partCents?: number
   /** How far the pitch of a small part can be bent, cents. */
   bendCents?: number
 }

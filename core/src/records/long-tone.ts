@@ -249,7 +249,12 @@ export const longTone = kindOf(schema)({
     const last = entries.at(-1)?.data
     const centsPerDb = usualSag(entries.map((e) => e.data))
     return {
-      ...(last && { longToneS: judgeTone(last).lengthS, targetS: last.targetS }),
+      ...(last && {
+        longToneS: judgeTone(last).lengthS,
+        targetS: last.targetS,
+        steadinessCents: judgeTone(last).steadinessCents,
+        hnrDb: Math.round(last.hnrDb),
+      }),
       ...(centsPerDb !== undefined && { centsPerDb }),
     }
   },

@@ -1,4 +1,5 @@
 import { bend } from './bend.ts'
+import { bothEnds } from './both-ends.ts'
 import { breathCount } from './breath-count.ts'
 import { breathCycle } from './breath-cycle.ts'
 import { breathWatch } from './breath-watch.ts'
@@ -6,9 +7,11 @@ import { dizzy } from './dizzy.ts'
 import { exhale } from './exhale.ts'
 import { gauge } from './gauge.ts'
 import { longTone } from './long-tone.ts'
+import { mouth } from './mouth.ts'
 import { move } from './move.ts'
 import { note } from './note.ts'
 import { setup } from './setup.ts'
+import { smallPart } from './small-part.ts'
 import { target } from './target.ts'
 import { tries } from './tries.ts'
 
@@ -23,8 +26,11 @@ export const RECORDS = {
   'breath-watch': breathWatch,
   dizzy,
   'long-tone': longTone,
-  bend,
+  'small-part': smallPart,
   tries,
+  bend,
+  mouth,
+  'both-ends': bothEnds,
   move,
   target,
 } as const

@@ -9,6 +9,7 @@ vi.mock('../../src/instruments/registry.ts', async (original) => {
   const { define } = await import('../../src/instruments/define.ts')
   const { openHole } = await import('../../src/instruments/holes.ts')
   const { fingering, touch } = await import('../../src/instruments/touches.ts')
+  const { OBOE_MOUTH } = await import('../../src/instruments/mouths.ts')
   const { mm } = await import('../../src/instruments/gauges.ts')
   const { step } = await import('../../src/instruments/steps.ts')
   const bore = {
@@ -34,6 +35,7 @@ vi.mock('../../src/instruments/registry.ts', async (original) => {
     transposition: 0,
     clef: 'treble',
     range: { beginner: ['C4', 'F4'], full: ['C4', 'F4'] },
+    mouth: OBOE_MOUTH,
     teaching: {
       firstNotes: ['F4', 'E4'],
       smallParts: [{ id: 'reed', part: 'reed alone', concert: 'C6', source: 'from memory' }],

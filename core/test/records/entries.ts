@@ -42,6 +42,16 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   exhale: { seconds: 11.4, aimS: 10 },
   'breath-watch': { seen: ['shoulders'] },
   dizzy: { during: 'in 2, out 6' },
+  'small-part': { part: 'mouthpiece', hz: 1040, offCents: -11, lengthS: 4.2, steadinessCents: 9, hnrDb: 18 },
+  mouth: { answers: [{ question: 'choked', outcome: 'choked' }], cause: 'bite', helped: 'yes' },
+  'both-ends': {
+    end: 'mouthpiece',
+    takes: [
+      { place: 'little', hz: 525, lengthS: 3, steadinessCents: 12, hnrDb: 12, rangeDb: 3 },
+      { place: 'middle', hz: 523, lengthS: 3, steadinessCents: 6, hnrDb: 18, rangeDb: 3 },
+    ],
+    chosen: 'middle',
+  },
   setup: { stepId: 'reed-height', verdict: 'wrong', faultId: 'high' },
   'long-tone': aTone(),
   bend: { part: 'mouthpiece', hz: 1046.5, lowCents: -60, highCents: 20, aimCents: 50 },

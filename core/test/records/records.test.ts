@@ -586,7 +586,14 @@ describe('facts for diagnosis', () => {
       entry('long-tone', aTone({ sagCents: -6, rangeDb: 6, lengthS: 9.04, targetS: 12 })),
       entry('long-tone', aTone({ lengthS: 50, sagCents: 90 }), { provenance: 'simulated' }),
     ]
-    expect(factsOf(entries)).toEqual({ weeksPlaying: 10, longToneS: 9, targetS: 12, centsPerDb: -1.8 })
+    expect(factsOf(entries)).toEqual({
+      weeksPlaying: 10,
+      longToneS: 9,
+      targetS: 12,
+      steadinessCents: 6,
+      hnrDb: 20,
+      centsPerDb: -1.8,
+    })
     expect(factsOf([])).toEqual({ weeksPlaying: 0 })
   })
 })

@@ -1,5 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { BASSOON_MOUTH } from '../mouths.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
@@ -65,6 +66,7 @@ export const bassoon = define({
   clef: 'bass',
   range: { beginner: ['F2', 'D4'], full: ['Bb1', 'C5'] },
   teaching: TEACHING,
+  mouth: BASSOON_MOUTH,
   systems: [
     { id: 'flicking', name: 'German system, flicking', fingers: null },
     { id: 'plain', name: 'German system, without flicking', fingers: null },

@@ -1,5 +1,6 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { CHANTER_MOUTH } from '../mouths.ts'
 import { seatDepth } from '../gauges.ts'
 import type { Adjustment, Bore, SetupPhase, Teaching } from '../types.ts'
 import { apartStep, step } from '../steps.ts'
@@ -66,6 +67,7 @@ export const chanter = define({
   clef: 'treble',
   range: { beginner: ['G4', 'A5'], full: ['G4', 'A5'] },
   teaching: TEACHING,
+  mouth: CHANTER_MOUTH,
   systems: [{ id: 'standard', name: 'Closed fingering', fingers: null }],
   bore: BORE,
   registers: [],

@@ -1,5 +1,6 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { CLARINET_MOUTH } from '../mouths.ts'
 import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
 import {
   LIGATURE,
@@ -38,6 +39,7 @@ export const clarinet = define({
   clef: 'treble',
   range: { beginner: ['E3', 'C6'], full: ['E3', 'C7'] },
   teaching: CLARINET_TEACHING,
+  mouth: CLARINET_MOUTH,
   systems: [{ id: 'standard', name: '17 keys, six rings', fingers: CLARINET_FINGERS }],
   bore: CLARINET_BORE,
   registers: [

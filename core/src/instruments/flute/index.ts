@@ -1,6 +1,7 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { headPull } from '../gauges.ts'
 import { define } from '../define.ts'
+import { FLUTE_MOUTH } from '../mouths.ts'
 import { FLUTE_BORE } from './bore.ts'
 import { FLUTE_FINGERS } from './fingers.ts'
 import { headRotation } from './gauges.ts'
@@ -39,6 +40,7 @@ export const flute = define({
   clef: 'treble',
   range: { beginner: ['D4', 'G6'], full: ['C4', 'C7'] },
   teaching: FLUTE_TEACHING,
+  mouth: FLUTE_MOUTH,
   systems: [{ id: 'standard', name: 'C foot, closed G♯', fingers: FLUTE_FINGERS }],
   bore: FLUTE_BORE,
   registers: [

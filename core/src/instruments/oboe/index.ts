@@ -1,5 +1,6 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { OBOE_MOUTH } from '../mouths.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { mm, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
@@ -50,6 +51,7 @@ export const oboe = define({
   clef: 'treble',
   range: { beginner: ['D4', 'C6'], full: ['Bb3', 'F6'] },
   teaching: TEACHING,
+  mouth: OBOE_MOUTH,
   systems: [{ id: 'conservatoire', name: 'Full conservatoire', fingers: null }],
   bore: BORE,
   registers: [{ from: 'D5', partial: 2 }],

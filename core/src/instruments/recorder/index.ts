@@ -1,5 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { RECORDER_MOUTH } from '../mouths.ts'
 import { headPull } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { RECORDER_SETUP } from './setup.ts'
@@ -63,6 +64,7 @@ const recorder = <const Id extends string>(
     clef: 'treble',
     range,
     teaching: teaching(...firstNotes),
+    mouth: RECORDER_MOUTH,
     systems: [
       { id: 'baroque', name: 'Baroque (English) fingering', fingers: null },
       { id: 'german', name: 'German fingering', fingers: null },

@@ -1,5 +1,6 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
+import { SAXOPHONE_MOUTH } from '../mouths.ts'
 import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
 import {
   LIGATURE,
@@ -89,6 +90,7 @@ const saxophone = <const Id extends string>(
     clef: 'treble',
     range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'], ...(more.some && { some: more.some }) },
     teaching: teaching(mouthpiece, more.neck, more.also),
+    mouth: SAXOPHONE_MOUTH,
     systems: [{ id: 'standard', name: 'Standard', fingers: null }],
     bore,
     registers: [{ from: 'D5', partial: 2 }],

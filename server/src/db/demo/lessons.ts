@@ -81,6 +81,8 @@ function teach(
 const PROVENANCE: Partial<Record<EntryKind, EntryRecord['provenance']>> = {
   'long-tone': 'microphone',
   bend: 'microphone',
+  'small-part': 'microphone',
+  'both-ends': 'microphone',
   'breath-count': 'microphone',
   exhale: 'microphone',
   note: 'typed',

@@ -6,9 +6,9 @@ import { phasesOf, placeAt, roundOf, type Pattern } from '@halitus/core/breath'
 const props = defineProps<{ pattern: Pattern; perMinute: number; atS: number; running: boolean }>()
 
 const WIDTH = 760
-const HEIGHT = 260
+const HEIGHT = 276
 const LINE_X = 190
-const MIDDLE = 136
+const MIDDLE = 154
 const THIN = 8
 const WIDE = 92
 /** A second's length, so that a slow pulse shows as much of what comes. */
@@ -86,7 +86,7 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
     <line v-for="(t, i) in ticks" :key="i" :x1="t" :x2="t" :y1="HEIGHT - 18" :y2="HEIGHT - 8" class="tick" />
     <line :x1="LINE_X" :x2="LINE_X" :y1="14" :y2="HEIGHT - 6" class="now" />
     <g v-if="running" class="count">
-      <text :x="LINE_X - 16" :y="58" text-anchor="end" class="word">{{ place.phase }}</text>
+      <text :x="LINE_X - 16" :y="40" text-anchor="end" class="word">{{ place.phase }}</text>
       <text :x="LINE_X - 16" :y="MIDDLE + 44" text-anchor="end" class="number">{{ place.count }}</text>
     </g>
   </svg>

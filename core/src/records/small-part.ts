@@ -1,0 +1,177 @@
+import { Refusal } from '../errors/index.ts'
+import { finite, id, strict } from '../fields/index.ts'
+import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
+import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { kindOf } from './kind.ts'
+
+/** Within this of its mark a part sounds right, cents (chosen by Halitus; the marks are common practice). */
+export const PART_CENTS = 40
+/** On a part too, from this on it isn't steady, cents r.m.s. (chosen by Halitus). */
+export const PART_STEADY_CENTS = 25
+
+export const partNamed = (inst: Instrument, part: string): SmallPart | undefined =>
+  inst.teaching.smallParts.find((p) => p.id === part)
+
+const partWords = (inst: Instrument, part: string) => partNamed(inst, part)?.part ?? part
+
+/** How far a part's pitch lies from the nearest mark that teachers accept, cents; null where no pitch is meant. */
+export function offMark(part: SmallPart, hz: number, a4Hz: number): number | null {
+  if (part.concert === null) return null
+  const marks = [part.concert, ...(part.also ?? [])].map((n) => hzOfMidi(parseNote(n).midi, a4Hz))
+  const off = marks.map((m) => 1200 * Math.log2(hz / m))
+  return off.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a))
+}
+
+/** What is near: `C♯6`, concert. */
+export const nearestConcert = (hz: number, a4Hz: number) =>
+  prettyNote(noteName(Math.round(midiOfHz(hz, a4Hz))))
+
+export interface PartSound {
+  part: string
+  hz: number
+  offCents: number | null
+  lengthS: number
+  steadinessCents: number
+}
+
+/** What a take on a part comes to: in a sentence, and what to try. */
+export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; words: string; tip: string } {
+  const off = d.offCents === null ? 0 : Math.round(d.offCents)
+  const steady = Math.round(d.steadinessCents) <= PART_STEADY_CENTS
+  if (Math.abs(off) > PART_CENTS) {
+    const far =
+      Math.abs(off) >= 100 ? `${(Math.abs(off) / 100).toFixed(1)} semitones` : `${Math.abs(off)} cents`
+    return {
+      right: false,
+      words: `${far} ${off > 0 ? 'above' : 'below'} the mark.`,
+      tip: off > 0 ? inst.mouth.high : inst.mouth.low,
+    }
+  }
+  if (!steady)
+    return {
+      right: false,
+      words: `${d.offCents === null ? 'It wavers' : 'At the mark, but it wavers'} by ${Math.round(d.steadinessCents)} cents; ${PART_STEADY_CENTS} is the limit.`,
+      tip: 'Half as loud and twice as long; nothing moves but the air.',
+    }
+  return {
+    right: true,
+    words: d.offCents === null ? 'Steady.' : 'At the mark, and steady.',
+    tip: 'The same again, longer; then the next part.',
+  }
+}
+
+/** The smallest part alone, as it was heard, in concert pitch. */
+export const smallPart = kindOf(
+  strict({
+    part: id(),
+    hz: finite().min(20).max(8000),
+    offCents: finite().min(-4800).max(4800).nullable().defined(),
+    lengthS: finite().min(0.1).max(600),
+    steadinessCents: finite().min(0).max(600),
+    hnrDb: finite().min(-60).max(120),
+  }),
+)({
+  kind: 'small-part',
+  title: 'Small part',
+  stages: ['sound'],
+  check(inst, { part }) {
+    if (!partNamed(inst, part))
+      throw new Refusal(
+        'invalid',
+        `data.part is “${part}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
+        'data.part',
+      )
+  },
+  noted(d, inst) {
+    const { words } = partVerdict(inst, d)
+    return `${partWords(inst, d.part)} ${d.lengthS.toFixed(1)} s: ${words.charAt(0).toLowerCase()}${words.slice(1, -1)}`
+  },
+  line(entries) {
+    const last = entries.at(-1)
+    return last ? `${last.lengthS.toFixed(0)} s` : null
+  },
+  series(entries, inst) {
+    const parts = [...new Set(entries.map((e) => e.data.part))]
+    return parts.flatMap((about) => {
+      const own = entries.filter((e) => e.data.part === about)
+      const title = `On the ${partWords(inst, about)}`
+      return [
+        {
+          about,
+          title,
+          name: 'held',
+          unit: 's',
+          better: 'more' as const,
+          race: true,
+          points: own.map(({ at, data }) => ({
+            at,
+            value: data.lengthS,
+            aim: null,
+            reached: partVerdict(inst, data).right,
+          })),
+        },
+        ...(own.some((e) => e.data.offCents !== null)
+          ? [
+              {
+                about,
+                title,
+                name: 'off the mark',
+                unit: 'cents',
+                better: 'less' as const,
+                race: false,
+                points: own.flatMap(({ at, data }) =>
+                  data.offCents === null
+                    ? []
+                    : [
+                        {
+                          at,
+                          value: Math.abs(Math.round(data.offCents)),
+                          aim: PART_CENTS,
+                          reached: Math.abs(Math.round(data.offCents)) <= PART_CENTS,
+                        },
+                      ],
+                ),
+              },
+            ]
+          : []),
+      ]
+    })
+  },
+  rows({ inst, entries, before }) {
+    const last = (entries.at(-1) ?? before.at(-1))?.data
+    if (!last) return []
+    return [
+      {
+        id: `small-part-${last.part}`,
+        kind: 'sound' as const,
+        title: `Warm-up: ${partWords(inst, last.part)}`,
+        amount: '5 long sounds, all at one pitch',
+        minutes: 2,
+        leastMinutes: 1,
+        weight: entries.length ? 72 : 35,
+        aim: 'First thing, before the whole instrument. Rest between; distance to ears.',
+        notes: [],
+      },
+    ]
+  },
+  facts(entries) {
+    const last = entries.at(-1)?.data
+    return last && last.offCents !== null ? { partCents: Math.round(last.offCents) } : {}
+  },
+  *demo({ inst, week }, random) {
+    const [part] = inst.teaching.smallParts
+    if (!part || week % 2) return
+    const off = part.concert === null ? null : Math.round((70 * 0.85 ** week + 8) * random.normal())
+    yield {
+      stage: 'sound',
+      data: {
+        part: part.id,
+        hz: part.concert ? hzOfMidi(parseNote(part.concert).midi + (off ?? 0) / 100) : 620,
+        offCents: off,
+        lengthS: Math.round(10 * (3 + 0.5 * week + Math.abs(random.normal()))) / 10,
+        steadinessCents: Math.round(10 * (22 * 0.92 ** week * (1 + 0.1 * random.normal()))) / 10,
+        hnrDb: Math.round(14 + random.normal()),
+      },
+    }
+  },
+})
