@@ -1,6 +1,6 @@
 import type { Random } from './random.ts'
 
-export type Dynamics = 'level' | 'swell' | 'dip' | 'fade'
+export type Dynamics = 'level' | 'swell' | 'dip' | 'fade' | 'steps'
 
 /** Cents of a bend at a time: half a second settled, then home–low–high–home in thirds of what is left. */
 export function bentAt({ low, high }: { low: number; high: number }, atS: number, lengthS: number): number {
@@ -26,6 +26,8 @@ export function loudnessAt(dynamics: Dynamics, share: number): number {
       return 1 - Math.abs(2 * share - 1)
     case 'dip':
       return Math.abs(2 * share - 1)
+    case 'steps':
+      return [0, 0.5, 1, 0.5, 0][Math.min(4, Math.floor(5 * share))]!
     case 'fade':
       return 1 - share
   }

@@ -32,6 +32,7 @@ export const bend = kindOf(
   kind: 'bend',
   title: 'Bend range',
   stages: ['sound'],
+  fits: (inst) => inst.teaching.smallParts.length > 0,
   check: (inst, { part }) => checkPart(inst, part, 'data.part'),
   noted: (d, inst) =>
     `Bend on ${partOf(inst, d.part)?.part ?? d.part}: ${bendRange(d)} cents (−${Math.round(-d.lowCents)} to +${Math.round(d.highCents)})`,

@@ -66,6 +66,25 @@ export {
   partVerdict,
   type PartSound,
 } from './small-part.ts'
+export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'
+export { CONSISTENT, hasOvertones, hitsOf, overtoneNotes, overtonesOn, soundsAs } from './overtone.ts'
+export { IN_TUNE_CENTS } from './interval.ts'
+export { MAP_TAKES, pitchMap, type MapNote } from './pitch-map.ts'
+export {
+  FILL,
+  judgeShape,
+  masteredCounts,
+  measureShape,
+  SHAPE_COUNTS,
+  SHAPE_WORDS,
+  shapeAt,
+  shapeKey,
+  SHAPES,
+  shapeS,
+  type Shape,
+  type ShapedTone,
+  type ShapeVerdict,
+} from './shaped-tone.ts'
 export { roundsOf } from './breath-cycle.ts'
 export { DIZZY_DAYS, REST_S } from './dizzy.ts'
 export { EXHALE } from './exhale.ts'

@@ -176,6 +176,8 @@ export interface RecordKind<K extends string, D extends AnyObject> {
   /** Stops at which it is noted. */
   stages: readonly Stage[]
   schema: ObjectSchema<D>
+  /** Whether it is practised on an instrument at all; on every one when left out. */
+  fits?(inst: Instrument): boolean
   /** Long lists, looked at one entry at a time: left out where a whole history is sent. */
   bulky?: readonly (keyof D)[]
   /**

@@ -5,12 +5,16 @@ import { breathCycle } from './breath-cycle.ts'
 import { breathWatch } from './breath-watch.ts'
 import { dizzy } from './dizzy.ts'
 import { exhale } from './exhale.ts'
+import { firstMinutes } from './first-minutes.ts'
 import { gauge } from './gauge.ts'
+import { interval } from './interval.ts'
 import { longTone } from './long-tone.ts'
 import { mouth } from './mouth.ts'
 import { move } from './move.ts'
 import { note } from './note.ts'
+import { overtone } from './overtone.ts'
 import { setup } from './setup.ts'
+import { shapedTone } from './shaped-tone.ts'
 import { smallPart } from './small-part.ts'
 import { target } from './target.ts'
 import { tries } from './tries.ts'
@@ -25,12 +29,16 @@ export const RECORDS = {
   exhale,
   'breath-watch': breathWatch,
   dizzy,
+  'first-minutes': firstMinutes,
   'long-tone': longTone,
+  'shaped-tone': shapedTone,
   'small-part': smallPart,
   tries,
   bend,
   mouth,
   'both-ends': bothEnds,
+  overtone,
+  interval,
   move,
   target,
 } as const

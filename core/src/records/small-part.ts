@@ -9,6 +9,7 @@ export const PART_CENTS = 40
 /** On a part too, from this on it isn't steady, cents r.m.s. (chosen by Halitus). */
 export const PART_STEADY_CENTS = 25
 
+/** The small part of that id. */
 export const partNamed = (inst: Instrument, part: string): SmallPart | undefined =>
   inst.teaching.smallParts.find((p) => p.id === part)
 
@@ -74,6 +75,7 @@ export const smallPart = kindOf(
   kind: 'small-part',
   title: 'Small part',
   stages: ['sound'],
+  fits: (inst) => inst.teaching.smallParts.length > 0,
   check(inst, { part }) {
     if (!partNamed(inst, part))
       throw new Refusal(

@@ -74,6 +74,7 @@ export const tries = kindOf(strict({ part: id(), spoke: whole(0, 99), tries: who
   kind: 'tries',
   title: 'First sounds',
   stages: ['sound'],
+  fits: (inst) => inst.teaching.smallParts.length > 0,
   check(inst, { part, spoke, tries: tried }) {
     if (!partOf(inst, part))
       throw new Refusal(

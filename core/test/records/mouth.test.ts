@@ -257,7 +257,9 @@ describe('what was found at the mouth', () => {
   })
   it('knows its causes and questions', () => {
     const good = { kind: 'mouth', stage: 'sound' } as const
-    expect(() => checkEntry(flute, { ...good, data: { ...GOOD.mouth, cause: 'reed' } })).toThrow('allowed: missed, covered')
+    expect(() => checkEntry(flute, { ...good, data: { ...GOOD.mouth, cause: 'reed' } })).toThrow(
+      'allowed: missed, covered',
+    )
     expect(() =>
       checkEntry(clarinet, {
         ...good,

@@ -109,7 +109,7 @@ export const useListening = defineStore('listening', () => {
           ...what.performance,
           instrument: what.instrument,
           written: what.written,
-          lengthS: playerLengthS.value,
+          lengthS: what.performance?.lengthS ?? playerLengthS.value,
           a4Hz: ear.a4Hz,
           seed: playerSeed.value || Math.floor(Math.random() * 1e6),
         }

@@ -1,7 +1,9 @@
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
+import type { Instrument } from '@halitus/core/instruments'
 import { RECORDS, type EntryKind } from '@halitus/core/records'
+import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 
 /** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
@@ -25,7 +27,12 @@ function partsAt(stage: Stage): Partial<Record<EntryKind, Component>> {
 export function useParts(stage: Stage, first?: EntryKind) {
   const listening = useListening()
   const parts = partsAt(stage)
-  const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind])
+  const inst = useLesson().inst
+  const fits = (kind: EntryKind) => {
+    const { fits: does } = RECORDS[kind] as { fits?: (on: Instrument) => boolean }
+    return !inst || !does || does(inst)
+  }
+  const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
   const remembered = useLocalStorage<EntryKind | ''>(`halitus.part.${stage}`, '')
   const kind = ref<EntryKind | undefined>(kinds.find((k) => k === (first ?? remembered.value)) ?? kinds[0])
   const part = computed(() => kind.value && parts[kind.value])

@@ -81,6 +81,9 @@ function teach(
 const PROVENANCE: Partial<Record<EntryKind, EntryRecord['provenance']>> = {
   'long-tone': 'microphone',
   bend: 'microphone',
+  'shaped-tone': 'microphone',
+  'first-minutes': 'microphone',
+  overtone: 'microphone',
   'small-part': 'microphone',
   'both-ends': 'microphone',
   'breath-count': 'microphone',

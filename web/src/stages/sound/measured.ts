@@ -12,7 +12,7 @@ const KEPT_POINTS = 60
 const round = (x: number) => Math.round(x * 10) / 10
 
 /** As many evenly spaced values as are kept, from frames [from, to). */
-function spaced(from: number, to: number, valueAt: (i: number) => number): number[] {
+export function spaced(from: number, to: number, valueAt: (i: number) => number): number[] {
   const n = Math.min(KEPT_POINTS, Math.max(1, to - from))
   return Array.from({ length: n }, (_, k) => round(valueAt(from + Math.floor((k * (to - from)) / n))))
 }

@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import type { Provenance } from '@halitus/core/contract'
+import { differs, noteKey, PLACES, type EndPlace, type EndTake } from '@halitus/core/records'
+import { untilToneEnds } from '@halitus/core/sound'
+import { useDraft } from '@/base/drafts.ts'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
+import NoteChoice from '@/parts/NoteChoice.vue'
+import TakeHead from '../../TakeHead.vue'
+
+/** Too little, too much, then the middle: three takes side by side, in numbers and by ear; one is chosen. */
+const lesson = useLesson()
+const listening = useListening()
+const ends = computed(() => lesson.inst?.mouth.ends ?? [])
+const draft = useDraft<{ end: string; provenance: Provenance; takes: EndTake[] }>(
+  () => `ends.${lesson.answer?.lesson.id}`,
+  { end: '', provenance: 'microphone', takes: [] },
+)
+const endId = computed({
+  get: () => draft.value.end || (ends.value[0]?.id ?? ''),
+  set: (end) => (draft.value = { ...draft.value, end, takes: [] }),
+})
+const end = computed(() => ends.value.find((e) => e.id === endId.value))
+const written = ref(noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const wordsOf = (place: EndPlace) =>
+  ({ little: end.value?.little, much: end.value?.much, middle: '' })[place] ?? ''
+const NAMES: Record<EndPlace, string> = { little: 'Too little', much: 'Too much', middle: 'The middle' }
+/** The place that comes next, in the order of the drill. */
+const place = ref<EndPlace>(PLACES.find((p) => !draft.value.takes.some((t) => t.place === p)) ?? 'middle')
+const takeAt = (p: EndPlace) => draft.value.takes.find((t) => t.place === p)
+const tenths = (x: number) => Math.round(10 * x) / 10
+
+/** What the simulated player does at a place, to try the drill with. */
+const PLAYED: Record<EndPlace, object> = {
+  little: { detuneCents: 18, breathDb: -24, unsteadyCents: 7 },
+  much: { detuneCents: -22, unsteadyCents: 14, breathDb: -40 },
+  middle: { unsteadyCents: 3, breathDb: -44 },
+}
+const take = (): Take | undefined =>
+  lesson.inst && {
+    instrument: lesson.inst.id,
+    written: written.value,
+    performance: PLAYED[place.value],
+    ear: { transposition: lesson.inst.transposition, a4Hz: lesson.a4Hz },
+    rule: () => untilToneEnds(),
+    judge({ tone }, provenance) {
+      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
+      const heard: EndTake = {
+        place: place.value,
+        hz: tenths(tone.hz),
+        lengthS: tenths(tone.lengthS),
+        steadinessCents: tenths(tone.steadinessCents),
+        hnrDb: tenths(tone.hnrDb),
+        rangeDb: tenths(tone.rangeDb),
+      }
+      const others = draft.value.takes.filter((t) => t.place !== heard.place)
+      draft.value = {
+        end: endId.value,
+        // One simulated take makes the whole comparison a simulated one.
+        provenance: others.length && draft.value.provenance === 'simulated' ? 'simulated' : provenance,
+        takes: [...others, heard],
+      }
+      place.value = PLACES.find((p) => !takeAt(p)) ?? 'middle'
+      return undefined
+    },
+  }
+const reference = computed(() => takeAt('middle'))
+const told = (t: EndTake) => (reference.value && t.place !== 'middle' ? differs(t, reference.value) : [])
+async function choose(chosen: EndPlace) {
+  const { provenance, takes } = draft.value
+  if (await lesson.add('sound', 'both-ends', { end: endId.value, takes, chosen }, provenance)) {
+    draft.value = { end: endId.value, provenance: 'microphone', takes: [] }
+    place.value = 'little'
+  }
+}
+</script>
+
+<template>
+  <TakeHead
+    :number="listening.heldS.toFixed(1)"
+    unit="s"
+    :aim="wordsOf(place) ? `${NAMES[place]}: ${wordsOf(place)}` : NAMES[place]"
+    :note="listening.note?.written"
+    :cents="listening.note?.cents"
+    :take="take"
+  >
+    <template #choose>
+      <label for="ends-of">What is moved</label>
+      <Choice id="ends-of" v-model="endId" :options="ends.map((e) => ({ value: e.id, label: e.words }))" />
+      <label for="ends-note">on</label>
+      <NoteChoice id="ends-note" v-model="written" :inst="lesson.inst" />
+    </template>
+  </TakeHead>
+
+  <div class="places" role="group" aria-label="Takes">
+    <section v-for="p in PLACES" :key="p" :class="{ now: p === place }">
+      <h3>{{ NAMES[p] }}</h3>
+      <p class="soft">{{ wordsOf(p) }}</p>
+      <template v-if="takeAt(p)">
+        <dl>
+          <div>
+            <dt>Steadiness</dt>
+            <dd>
+              <b>{{ Math.round(takeAt(p)!.steadinessCents) }}</b> cents
+            </dd>
+          </div>
+          <div>
+            <dt>Tone over noise</dt>
+            <dd>
+              <b>{{ Math.round(takeAt(p)!.hnrDb) }}</b> dB
+            </dd>
+          </div>
+          <div>
+            <dt>Length</dt>
+            <dd>
+              <b>{{ takeAt(p)!.lengthS.toFixed(1) }}</b> s
+            </dd>
+          </div>
+        </dl>
+        <p v-if="told(takeAt(p)!).length" class="differs">{{ told(takeAt(p)!).join(', ') }}</p>
+        <p class="acts">
+          <Button @click="place = p">Again</Button>
+          <Button v-if="draft.takes.length > 1" @click="choose(p)">This one</Button>
+        </p>
+      </template>
+      <p v-else>
+        <Button :aria-pressed="p === place" @click="place = p">{{
+          p === place ? 'Now' : 'Play this'
+        }}</Button>
+      </p>
+    </section>
+  </div>
+  <p class="how">
+    Let it be heard: too little, too much, then the place between. Choose by ear; the numbers are witnesses.
+    <template v-if="draft.provenance === 'simulated' && draft.takes.length"
+      >Simulated: it moves nothing.</template
+    >
+  </p>
+  <p class="caution">Sore lip, teeth or jaw: stop. Braces and loose teeth: ask the dentist.</p>
+</template>
+
+<style scoped>
+.places {
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 24px;
+  margin: 18px 0;
+}
+.places section {
+  border-top: 4px solid var(--line);
+  padding-top: 8px;
+}
+.places .now {
+  border-color: var(--metal);
+}
+dl {
+  margin: 6px 0;
+}
+dt {
+  color: var(--soft);
+  font-size: 14px;
+}
+dd {
+  margin: 0;
+}
+dd b {
+  font-size: 24px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.differs {
+  font-weight: 650;
+}
+.how {
+  font-size: 18px;
+  margin-bottom: 12px;
+}
+@media (max-width: 700px) {
+  .places {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

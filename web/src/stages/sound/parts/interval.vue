@@ -1,0 +1,241 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { writtenNote } from '@halitus/core/instruments'
+import {
+  beatsAgainst,
+  centsBetween,
+  hzOfMidi,
+  intervalOver,
+  parseNote,
+  prettyNote,
+  type IntervalTuning,
+} from '@halitus/core/pitch'
+import { IN_TUNE_CENTS, noteKey, pitchMap } from '@halitus/core/records'
+import { untilToneEnds } from '@halitus/core/sound'
+import { signed } from '@/base/words.ts'
+import { useLesson, useTools } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import NoteChoice from '@/parts/NoteChoice.vue'
+import Views from '@/parts/Views.vue'
+import TakeHead from '../../TakeHead.vue'
+import AfterTake from '../AfterTake.vue'
+import { useShownTake } from '../take.ts'
+
+/** Two notes against each other: a drone that the program plays, just or equal, with its beats; and the learner's pitch map. */
+const lesson = useLesson()
+const listening = useListening()
+const tools = useTools()
+const first = noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'G4')
+const drone = ref(first)
+const written = ref(noteKey(lesson.inst?.teaching.firstNotes[1] ?? first))
+const tuning = ref<IntervalTuning>('just')
+const up = computed(() => lesson.inst?.transposition ?? 0)
+const droneMidi = computed(() => parseNote(drone.value).midi + up.value)
+const droneHz = computed(() => hzOfMidi(droneMidi.value, lesson.a4Hz))
+const place = computed(() =>
+  intervalOver(droneMidi.value, parseNote(written.value).midi + up.value, tuning.value, lesson.a4Hz),
+)
+const { shown, keep, begin, forget } = useShownTake('interval')
+const toggle = () => tools.toggleReference(droneHz.value)
+watch(droneHz, () => tools.sounding && void toggle().then(toggle))
+onBeforeUnmount(() => tools.sounding && void toggle())
+
+const tenths = (x: number) => Math.round(10 * x) / 10
+const take = (): Take | undefined => {
+  const inst = lesson.inst
+  if (!inst) return undefined
+  const at = {
+    drone: drone.value,
+    written: written.value,
+    tuning: tuning.value,
+    hz: place.value.hz,
+    ratio: place.value.ratio,
+  }
+  return {
+    instrument: inst.id,
+    written: written.value,
+    performance: { detuneCents: 9, unsteadyCents: 2 },
+    ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz, askedHz: at.hz },
+    rule: () => untilToneEnds(),
+    async judge({ tone }, provenance) {
+      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
+      try {
+        writtenNote(inst, tone.written)
+      } catch (error) {
+        return `${error instanceof Error ? error.message : ''} Not kept.`
+      }
+      const cents = centsBetween(at.hz, tone.hz)
+      if (Math.abs(cents) > 100)
+        return `${prettyNote(tone.written)} was heard; ${prettyNote(at.written)} was asked for. Should the microphone have heard the drone: use headphones, or stop it before playing.`
+      await keep(
+        {
+          drone: at.drone,
+          written: at.written,
+          tuning: at.tuning,
+          cents: tenths(cents),
+          beatsHz: tenths(beatsAgainst(droneHz.value, tone.hz, at.ratio)),
+          lengthS: tenths(tone.lengthS),
+        },
+        provenance,
+      )
+      return undefined
+    },
+  }
+}
+/** While it sounds: where it lies, and how it beats. */
+const live = computed(() => {
+  const f = listening.frames[listening.drawn - 1]
+  if (listening.state !== 'listening' || !f || f.hz <= 0) return undefined
+  const cents = centsBetween(place.value.hz, f.hz)
+  return Math.abs(cents) > 200
+    ? undefined
+    : { cents, beats: beatsAgainst(droneHz.value, f.hz, place.value.ratio) }
+})
+const now = computed(
+  () =>
+    live.value ??
+    (shown.value ? { cents: shown.value.data.cents, beats: shown.value.data.beatsHz } : undefined),
+)
+const inTune = computed(
+  () => now.value !== undefined && Math.abs(Math.round(now.value.cents)) <= IN_TUNE_CENTS,
+)
+const map = computed(() => pitchMap(lesson.entries))
+const SPAN = 40
+const left = (cents: number) => `${50 + (50 * Math.max(-SPAN, Math.min(SPAN, cents))) / SPAN}%`
+const ways: { value: IntervalTuning; label: string }[] = [
+  { value: 'just', label: 'just' },
+  { value: 'equal', label: 'equal' },
+]
+</script>
+
+<template>
+  <TakeHead
+    :number="now ? signed(now.cents) : '–'"
+    unit="cents"
+    :aim="`${place.name} over ${prettyNote(drone)}`"
+    :note="written"
+    :cents="undefined"
+    :take="take"
+    @begins="begin"
+  >
+    <template #choose>
+      <label for="drone-note">Drone</label>
+      <NoteChoice id="drone-note" v-model="drone" :inst="lesson.inst" />
+      <Button :aria-pressed="tools.sounding" @click="toggle">{{
+        tools.sounding ? 'Stop the drone' : 'Play the drone'
+      }}</Button>
+      <label for="over-drone">note</label>
+      <NoteChoice id="over-drone" v-model="written" :inst="lesson.inst" />
+      <Views v-model="tuning" :options="ways" label="Tuning" />
+    </template>
+  </TakeHead>
+  <div class="beats" :class="{ pure: inTune }" aria-hidden="true">
+    <i
+      :style="
+        now ? { animationDuration: `${Math.min(4, 1 / Math.max(0.25, now.beats))}s` } : { animation: 'none' }
+      "
+    ></i>
+  </div>
+  <section v-if="shown" aria-live="polite">
+    <p class="verdict">
+      {{
+        inTune
+          ? 'In tune'
+          : `${Math.abs(Math.round(shown.data.cents))} cents ${shown.data.cents > 0 ? 'high' : 'low'}`
+      }}; it beats {{ shown.data.beatsHz.toFixed(1) }} times a second.
+    </p>
+    <AfterTake :provenance="shown.provenance" :aim="undefined" :entry-id="shown.id" @taken-back="forget" />
+  </section>
+  <p v-else class="how">
+    Hear the drone or the teacher’s note first, then play into it: the beats slow down and stop.
+    {{ place.hz.toFixed(1) }} Hz is the place,
+    {{ tuning === 'just' ? `${place.ratio[0]} to ${place.ratio[1]}` : 'equal temperament' }}.
+  </p>
+  <p class="soft">
+    With the loudspeaker on the microphone hears the drone too: headphones, or stop it before playing.
+  </p>
+
+  <section v-if="map.length" class="map">
+    <h3>Where notes usually lie</h3>
+    <div v-for="m in map" :key="m.written" class="row">
+      <b>{{ prettyNote(m.written) }}</b>
+      <span class="string"><i :style="{ left: left(m.cents) }"></i></span>
+      <span
+        >{{ signed(m.cents) }} cents
+        <span class="soft">from {{ m.takes }} {{ m.takes === 1 ? 'take' : 'takes' }}</span></span
+      >
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.beats {
+  height: 14px;
+  margin: 16px 0;
+  background: var(--paper);
+  border-radius: 7px;
+  overflow: hidden;
+}
+.beats i {
+  display: block;
+  width: 100%;
+  height: 100%;
+  background: var(--metal);
+  animation: beat linear infinite;
+}
+.pure i {
+  background: var(--ink);
+}
+@keyframes beat {
+  50% {
+    transform: scaleX(0.15);
+  }
+}
+@media (prefers-reduced-motion: reduce) {
+  .beats i {
+    animation: none;
+  }
+}
+.verdict {
+  font-size: 24px;
+  font-weight: 650;
+}
+.how {
+  font-size: 19px;
+  max-width: 660px;
+}
+.map {
+  margin-top: 16px;
+  max-width: 620px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 46px 1fr 190px;
+  gap: 12px;
+  align-items: center;
+  padding: 3px 0;
+}
+.string {
+  position: relative;
+  height: 2px;
+  background: var(--line);
+}
+.string::before {
+  content: '';
+  position: absolute;
+  left: 50%;
+  top: -7px;
+  height: 16px;
+  border-left: 2px solid var(--soft);
+}
+.string i {
+  position: absolute;
+  top: -6px;
+  width: 12px;
+  height: 12px;
+  margin-left: -6px;
+  border-radius: 6px;
+  background: var(--ink);
+}
+</style>
