@@ -50,8 +50,8 @@ test('the set-up runs by keyboard, and only what was wrong is noted', async ({ p
 test('a stop that doesn’t measure yet shows the plan and takes a note', async ({ page }) => {
   await page.goto(await clarinetLesson(page))
   await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
-  await page.keyboard.press('2')
-  await expect(page.getByText('in 2 / out 6, four rounds').first()).toBeVisible()
+  await page.keyboard.press('4')
+  await expect(page.getByText('four strokes on one breath, E4').first()).toBeVisible()
   await page.getByLabel('How it went').fill('Quiet on the way in')
   await page.getByRole('button', { name: 'Keep note' }).click()
   await expect(page.getByLabel('Noted today')).toContainText('Quiet on the way in')

@@ -57,7 +57,7 @@ async function keepNote() {
   <section class="stop">
     <header class="head">
       <h1>{{ STAGE_NAMES[stage] }}</h1>
-      <slot name="head" />
+      <span class="views"><slot name="head" /></span>
       <span class="action"><slot name="action" /></span>
     </header>
     <slot />
@@ -121,9 +121,13 @@ async function keepNote() {
 .head {
   display: flex;
   align-items: center;
-  gap: 14px;
-  margin-bottom: 10px;
+  gap: 8px 18px;
+  margin-bottom: 6px;
   flex-wrap: wrap;
+}
+.views {
+  flex: 1 1 300px;
+  min-width: 0;
 }
 .action {
   margin-left: auto;

@@ -39,16 +39,17 @@ function go(event: KeyboardEvent) {
 .views {
   display: inline-flex;
   flex-wrap: wrap;
-  gap: 2px 20px;
+  gap: 0 16px;
+  min-width: 0;
 }
 .view {
   font: inherit;
-  font-size: 17px;
+  font-size: 16px;
   color: var(--soft);
   background: none;
   border: 0;
   border-bottom: 3px solid transparent;
-  padding: 6px 2px 4px;
+  padding: 4px 2px 3px;
   cursor: pointer;
 }
 .view:hover {

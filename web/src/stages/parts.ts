@@ -22,9 +22,10 @@ function partsAt(stage: Stage): Partial<Record<EntryKind, Component>> {
 /**
  * What can be done at a stop, in the registry's order, and which of it is open; remembered on this device. Listening ends
  * when another part is opened or the stop is left.
+ * @param usual the one to begin with while none is remembered
  * @param first the one to begin with whatever is remembered
  */
-export function useParts(stage: Stage, first?: EntryKind) {
+export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const listening = useListening()
   const parts = partsAt(stage)
   const inst = useLesson().inst
@@ -34,7 +35,9 @@ export function useParts(stage: Stage, first?: EntryKind) {
   }
   const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
   const remembered = useLocalStorage<EntryKind | ''>(`halitus.part.${stage}`, '')
-  const kind = ref<EntryKind | undefined>(kinds.find((k) => k === (first ?? remembered.value)) ?? kinds[0])
+  const kind = ref<EntryKind | undefined>(
+    kinds.find((k) => k === (first ?? (remembered.value || usual))) ?? kinds[0],
+  )
   const part = computed(() => kind.value && parts[kind.value])
   const options = kinds.map((value) => ({ value, label: RECORDS[value].title }))
   watch(kind, (now) => {

@@ -1,27 +1,31 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { phasesOf, placeAt, roundOf, type Pattern } from '@halitus/core/breath'
 
 /** A drill as a ribbon that comes towards a fixed line: wide is full. Time goes by underneath. */
 const props = defineProps<{ pattern: Pattern; perMinute: number; atS: number; running: boolean }>()
 
-const WIDTH = 760
+const svg = ref<SVGSVGElement>()
+const { width } = useElementSize(svg)
+/** Drawn one to one: letters keep their size on a phone. */
+const wide = computed(() => Math.max(300, width.value || 760))
 const HEIGHT = 276
-const LINE_X = 190
+const lineX = computed(() => Math.min(190, Math.max(112, 0.25 * wide.value)))
 const MIDDLE = 154
 const THIN = 8
 const WIDE = 92
 /** A second's length, so that a slow pulse shows as much of what comes. */
 const scale = computed(() => (56 * props.perMinute) / 60)
 const everyS = computed(() => 60 / props.perMinute)
-const x = (timeS: number) => LINE_X + (timeS - props.atS) * scale.value
+const x = (timeS: number) => lineX.value + (timeS - props.atS) * scale.value
 const half = (full: number) => THIN + (WIDE - THIN) * full
 
 /** Parts of the drill that can be seen now. */
 const parts = computed(() => {
   const roundS = roundOf(props.pattern) * everyS.value
-  const fromS = props.atS - LINE_X / scale.value
-  const untilS = props.atS + (WIDTH - LINE_X) / scale.value
+  const fromS = props.atS - lineX.value / scale.value
+  const untilS = props.atS + (wide.value - lineX.value) / scale.value
   const found: {
     key: string
     phase: string
@@ -58,16 +62,18 @@ const outline = computed(() => {
   return [...upper, ...lower].join(' ')
 })
 const ticks = computed(() => {
-  const first = Math.max(0, Math.ceil((props.atS - LINE_X / scale.value) / everyS.value))
-  const count = Math.ceil(WIDTH / scale.value / everyS.value) + 1
-  return Array.from({ length: count }, (_, i) => x((first + i) * everyS.value)).filter((at) => at <= WIDTH)
+  const first = Math.max(0, Math.ceil((props.atS - lineX.value / scale.value) / everyS.value))
+  const count = Math.ceil(wide.value / scale.value / everyS.value) + 1
+  return Array.from({ length: count }, (_, i) => x((first + i) * everyS.value)).filter(
+    (at) => at <= wide.value,
+  )
 })
 const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 </script>
 
 <template>
   <svg
-    :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+    :viewBox="`0 0 ${wide} ${HEIGHT}`"
     class="ribbon"
     role="img"
     aria-label="Breath, coming towards the line"
@@ -84,10 +90,10 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
       {{ p.phase }} {{ p.counts }}
     </text>
     <line v-for="(t, i) in ticks" :key="i" :x1="t" :x2="t" :y1="HEIGHT - 18" :y2="HEIGHT - 8" class="tick" />
-    <line :x1="LINE_X" :x2="LINE_X" :y1="14" :y2="HEIGHT - 6" class="now" />
+    <line :x1="lineX" :x2="lineX" :y1="14" :y2="HEIGHT - 6" class="now" />
     <g v-if="running" class="count">
-      <text :x="LINE_X - 16" :y="40" text-anchor="end" class="word">{{ place.phase }}</text>
-      <text :x="LINE_X - 16" :y="MIDDLE + 44" text-anchor="end" class="number">{{ place.count }}</text>
+      <text :x="lineX - 16" :y="40" text-anchor="end" class="word">{{ place.phase }}</text>
+      <text :x="lineX - 16" :y="MIDDLE + 44" text-anchor="end" class="number">{{ place.count }}</text>
     </g>
   </svg>
 </template>
@@ -96,7 +102,6 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 .ribbon {
   display: block;
   width: 100%;
-  max-height: 42vh;
 }
 .air {
   fill: var(--metal-wash);

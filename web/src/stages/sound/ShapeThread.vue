@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import { midiOfHz } from '@halitus/core/pitch'
 import { shapeAt, type Shape } from '@halitus/core/records'
 
@@ -18,7 +19,11 @@ const props = defineProps<{
   a4Hz: number
   live: boolean
 }>()
-const WIDTH = 560
+const svg = ref<SVGSVGElement>()
+const { width } = useElementSize(svg)
+/** Drawn one to one, the numbers at its left apart. */
+const wide = computed(() => Math.max(240, (width.value || 612) - 52))
+const HEIGHT = 264
 const PITCH = { top: 10, height: 96 }
 const LOUD = { top: 138, height: 110 }
 const SPAN_CENTS = 40
@@ -30,7 +35,7 @@ const MOST_POINTS = 260
 const shownS = computed(
   () => Math.max(props.askedS, props.tone ? props.tone.endS - props.tone.startS : 0) * 1.02,
 )
-const x = (s: number) => (WIDTH * s) / shownS.value
+const x = (s: number) => (wide.value * s) / shownS.value
 const cents = (c: number) =>
   PITCH.top +
   PITCH.height / 2 -
@@ -89,7 +94,9 @@ const marks = computed(() =>
 
 <template>
   <svg
-    :viewBox="`-44 0 ${WIDTH + 52} 264`"
+    ref="svg"
+    :viewBox="`-44 0 ${wide + 52} ${HEIGHT}`"
+    :height="HEIGHT"
     class="shape"
     role="img"
     aria-label="Loudness to follow, and pitch"
@@ -97,7 +104,7 @@ const marks = computed(() =>
     <rect
       :x="0"
       :y="cents(BAND_CENTS)"
-      :width="WIDTH"
+      :width="wide"
       :height="cents(-BAND_CENTS) - cents(BAND_CENTS)"
       class="band"
     />
@@ -125,7 +132,6 @@ const marks = computed(() =>
 .shape {
   display: block;
   width: 100%;
-  max-height: 38vh;
 }
 text {
   font-size: 14px;

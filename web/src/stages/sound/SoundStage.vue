@@ -7,6 +7,7 @@ const lesson = useLesson()
 /** Who isn't through with the small parts begins there. */
 const { kind, part, options } = useParts(
   'sound',
+  'long-tone',
   lesson.playedWhole || !lesson.gate?.part ? undefined : 'tries',
 )
 </script>

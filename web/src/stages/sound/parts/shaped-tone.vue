@@ -162,6 +162,9 @@ const centre = computed(
     parseNote(shown.value?.data.written ?? listening.note?.written ?? written.value).midi +
     (lesson.inst?.transposition ?? 0),
 )
+/** The ends of a tone rise and fall by themselves. */
+const inner = (x: readonly number[]) =>
+  x.slice(Math.ceil(0.06 * x.length), x.length - Math.ceil(0.06 * x.length))
 const number = computed(() => (shown.value?.data.lengthS ?? listening.heldS).toFixed(1))
 
 const afterForte = computed(
@@ -208,6 +211,17 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
       <span class="soft">at {{ tools.bpm }} (pulse below)</span>
     </template>
   </TakeHead>
+  <section v-if="shown && verdict" aria-live="polite">
+    <p class="verdict">{{ verdict.words }}</p>
+    <p class="pitch">{{ verdict.pitch }}</p>
+    <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget">
+      <Button v-if="own !== undefined" size="small" @click="own = undefined">Counts as aimed</Button>
+    </AfterTake>
+  </section>
+  <p v-else class="pitch">
+    <template v-if="aim && !lesson.observes">{{ aim.why }} </template>
+    <span v-if="afterForte" class="soft">Only once an open, healthy forte is at home.</span>
+  </p>
   <div class="two">
     <ShapeThread
       :shape="shape"
@@ -224,25 +238,13 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
     />
     <AgainstLoudness
       v-if="shown"
-      :cents="shown.data.centsCurve"
-      :db="shown.data.dbCurve"
+      :cents="inner(shown.data.centsCurve)"
+      :db="inner(shown.data.dbCurve)"
       :per-db="shown.data.centsPerDb"
       :off="shown.data.centsPerDbOff"
       :before="before"
     />
   </div>
-
-  <section v-if="shown && verdict" aria-live="polite">
-    <p class="verdict">{{ verdict.words }}</p>
-    <p class="pitch">{{ verdict.pitch }}</p>
-    <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget">
-      <Button v-if="own !== undefined" size="small" @click="own = undefined">Counts as aimed</Button>
-    </AfterTake>
-  </section>
-  <p v-else class="pitch">
-    <template v-if="aim && !lesson.observes">{{ aim.why }} </template>
-    <span v-if="afterForte" class="soft">Only once an open, healthy forte is at home.</span>
-  </p>
 
   <div class="grid" role="table" :aria-label="`Notes that hold ${SHAPE_WORDS[shape]}, by counts a phase`">
     <p class="soft">Notes that hold this shape, by counts a phase</p>

@@ -1,0 +1,238 @@
+import { expect, test, type Page } from '@playwright/test'
+import { happened, ownLesson, TONE } from './own-lesson.ts'
+
+/** Breath and Sound beyond the level tone: drills, counts, small parts, shapes, and what is seen at the mouth. */
+const simulated = (page: Page, seconds = 3, preset = 'steady') =>
+  page.addInitScript(
+    ([l, p]) => {
+      localStorage['halitus.source'] = 'player'
+      localStorage['halitus.preset'] = p
+      localStorage['halitus.seed'] = '7'
+      localStorage['halitus.playerLength'] = l
+    },
+    [String(seconds), preset] as const,
+  )
+const view = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
+const noted = (page: Page) => page.getByLabel('Noted today')
+async function open(page: Page, stop: 'breath' | 'sound', name: string, learner = 'saskia-vell') {
+  const lesson = await ownLesson(page.request, learner)
+  await page.goto(`${lesson}/${stop}`)
+  await view(page, name)
+  // The part is loaded when it is first opened; keys mean something from then on.
+  await page.waitForLoadState('networkidle')
+  await page.waitForTimeout(300)
+  return lesson
+}
+
+test('a breath is paced by keys, judged, and the next row follows', async ({ page }) => {
+  await open(page, 'breath', 'Breath by counts')
+  await page.getByLabel('at', { exact: true }).fill('100')
+  await page.getByRole('button', { name: '4 · 4' }).click()
+  await page.keyboard.press('Space')
+  await expect(page.locator('.count .word')).toHaveText('in')
+  await expect(page.locator('.count .word')).toHaveText('out')
+  await expect(page.getByText('round 2 of 4')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('1 round. Quiet and easy?')).toBeVisible()
+  await page.keyboard.press('w')
+  await expect(noted(page)).toContainText('in 4, out 4: 1 round, went well')
+  await expect(page.getByRole('button', { name: '3 · 5' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(page.getByRole('link', { name: /2 Breath/ })).toContainText('in 4, out 4')
+})
+
+test('holding the breath asks first, and nobody holds it for longer than twelve seconds', async ({
+  page,
+}) => {
+  await open(page, 'breath', 'Breath by counts')
+  await page.getByRole('button', { name: 'out, wait, in' }).click()
+  await expect(page.getByText(/Holding the breath: seated.*a doctor first/)).toBeVisible()
+  await page.getByRole('button', { name: /Seated, and well/ }).click()
+  await page.getByRole('button', { name: /Start/ }).click()
+  await expect(page.locator('.count .word')).toHaveText('in')
+  await page.keyboard.press('Space')
+  await page.getByRole('button', { name: 'Own counts' }).click()
+  await page.getByLabel('empty', { exact: true }).fill('12')
+  await page.getByLabel('at', { exact: true }).fill('40')
+  await page.getByLabel('at', { exact: true }).blur()
+  await expect(page.getByRole('alert')).toHaveText('Holding empty for 18 s is too long; 12 s at most.')
+  await expect(page.getByRole('button', { name: /Start|Seated/ })).toBeDisabled()
+})
+
+test('dizzy stops everything, rests, and shortens what comes next', async ({ page }) => {
+  const lesson = await open(page, 'breath', 'Breath by counts', 'juniper-holm')
+  await page.keyboard.press('Space')
+  await expect(page.locator('.count')).toBeVisible()
+  await page.keyboard.press('d')
+  await expect(page.locator('.count')).toHaveCount(0)
+  await expect(page.getByText('Sit down and breathe normally')).toBeVisible()
+  await expect(page.getByRole('button', { name: /Seated rest: 2:5\d/ })).toBeVisible()
+  await expect(noted(page)).toContainText('Dizzy: stopped in')
+  await expect(page.getByText('2 rounds', { exact: true })).toBeVisible()
+  // What happened is seen at the next lesson.
+  const id = lesson.split('/').at(-1)!
+  const answer = await page.request.get(`/api/lessons/${id}`)
+  expect(answer.ok()).toBe(true)
+  await page.getByRole('button', { name: /Seated rest: .*Put away/ }).click()
+})
+
+test('a breath count is heard, waits for a word even over a reload, and is kept', async ({ page }) => {
+  await simulated(page, 4)
+  await open(page, 'breath', 'Breath count')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^4 clicks( of \d+|, \d+ were the aim), 4\.0 s on/)).toBeVisible({
+    timeout: 15_000,
+  })
+  await page.reload()
+  await expect(page.getByText(/^4 clicks/)).toBeVisible()
+  await page.getByRole('button', { name: 'Came easily' }).click()
+  await expect(noted(page)).toContainText('4 clicks at 60')
+  await expect(noted(page)).toContainText('simulated')
+  await expect(page.getByText(/in eight of ten; from \d+ counts/)).toBeVisible()
+})
+
+test('a steady stream is heard as air, or timed by hand', async ({ page }) => {
+  await simulated(page, 3)
+  await open(page, 'breath', 'Steady stream')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^(2\.[89]|3\.[01]) s of steady air\.$/)).toBeVisible({ timeout: 15_000 })
+  await page.keyboard.press('h')
+  await expect(page.getByRole('timer')).toContainText(/1\.\d/)
+  await page.keyboard.press('h')
+  await expect(page.getByText(/^[12]\.\d s of steady air\.$/)).toBeVisible()
+})
+
+test('what is seen of the breath brings its way in, in the learner’s school', async ({ page }) => {
+  await open(page, 'breath', 'Looked at')
+  await page.getByRole('button', { name: 'Noise on the way in' }).click()
+  await expect(page.getByText('A noisy gasp is a shallow one')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Empty first' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep what was seen' }).click()
+  await expect(noted(page)).toContainText('Noise on the way in')
+})
+
+test('a small part is set against its mark', async ({ page }) => {
+  await simulated(page, 3)
+  await open(page, 'sound', 'Small part')
+  await expect(page.getByText('mark: concert C6')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^At the mark, and steady\. \+1\d cents$/)).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: 'Next part: mouthpiece with barrel' }).click()
+  await expect(page.getByText('mark: concert F♯5')).toBeVisible()
+  await expect(noted(page)).toContainText('mouthpiece alone 3.0 s: at the mark, and steady')
+})
+
+test('what is heard and seen at the mouth leads to one thing to try', async ({ page }) => {
+  await open(page, 'sound', 'Mouth')
+  await page.getByRole('button', { name: 'Strangled, sharp, stops' }).click()
+  await expect(page.locator('.best')).toContainText('Biting')
+  await expect(page.getByText('let the jaw down until it growls')).toBeVisible()
+  await expect(page.getByText('what lasts goes to a dentist or doctor')).toBeVisible()
+  await expect(page.getByText('To be sure:')).toBeVisible()
+  await page.locator('.next').getByRole('button', { name: 'No' }).click()
+  await expect(page.getByText('Checked:')).toBeVisible()
+  await page.reload()
+  await expect(page.locator('.best')).toContainText('Biting')
+  await page.getByRole('button', { name: 'Helped', exact: true }).click()
+  await expect(noted(page)).toContainText('Biting: pressure from below; what was tried helped')
+})
+
+test('without a camera the drawing stays', async ({ page }) => {
+  await open(page, 'sound', 'Mouth')
+  await page.getByRole('button', { name: 'Camera as a mirror' }).click()
+  await expect(page.getByText(/a hand mirror does as well|Close the mirror/)).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Face with the places to look at' })).toBeVisible()
+})
+
+test('both ends are played, compared in numbers, and one is chosen', async ({ page }) => {
+  test.setTimeout(60_000)
+  await simulated(page, 2)
+  await open(page, 'sound', 'Both ends')
+  for (const place of ['Too little', 'Too much', 'The middle']) {
+    await expect(page.locator('.places .now h3')).toHaveText(place)
+    await page.keyboard.press('Space')
+    await expect(page.locator('.places section', { hasText: place }).locator('dl')).toBeVisible({
+      timeout: 15_000,
+    })
+  }
+  await expect(page.locator('.differs').first()).toContainText(/cents higher.*airier by/)
+  await page
+    .locator('.places section', { hasText: 'The middle' })
+    .getByRole('button', { name: 'This one' })
+    .click()
+  await expect(noted(page)).toContainText('the middle chosen of 3')
+})
+
+test('a shaped tone fills its shape, and the counts go on', async ({ page }) => {
+  test.setTimeout(60_000)
+  await simulated(page, 3)
+  await open(page, 'sound', 'Shaped tone')
+  await page.getByRole('spinbutton', { name: 'Counts a phase' }).fill('2')
+  await page.getByRole('spinbutton', { name: 'Counts a phase' }).blur()
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^Filled: 1[345] dB between soft and loud/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/sinks as it grows|The pitch holds|can’t be told/).first()).toBeVisible()
+  await expect(noted(page)).toContainText('soft – loud – soft, 2 counts')
+})
+
+test('overtones are computed, heard, counted and kept', async ({ page }) => {
+  await simulated(page, 2)
+  await open(page, 'sound', 'Overtones')
+  await expect(page.locator('tbody tr').first()).toContainText('E3')
+  await expect(page.locator('tbody tr').first()).toContainText('+2.0 cents')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^(Partial 3: that one|The low note itself)/)).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: 'Hit', exact: true }).click()
+  await page.getByRole('button', { name: /Keep \d of 2/ }).click()
+  await expect(noted(page)).toContainText(/B4 over low E3 \(partial 3\): [12] of 2/)
+})
+
+test('overtones aren’t offered where nobody practises them', async ({ page }) => {
+  const lesson = await ownLesson(page.request, 'wilhelmina-tarn')
+  await page.goto(`${lesson}/sound`)
+  await expect(page.getByRole('radio', { name: 'Small part' })).toBeVisible()
+  await expect(page.getByRole('radio', { name: 'Overtones' })).toHaveCount(0)
+})
+
+test('a note is tuned against a drone, and the map shows where notes lie', async ({ page }) => {
+  await simulated(page, 3)
+  const lesson = await ownLesson(page.request, 'saskia-vell')
+  await happened(page.request, lesson, TONE)
+  await page.goto(`${lesson}/sound`)
+  await view(page, 'Tuning')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/cents high; it beats \d+\.\d times a second|In tune; it beats/)).toBeVisible({
+    timeout: 15_000,
+  })
+  await expect(page.getByRole('heading', { name: 'Where notes usually lie' })).toBeVisible()
+})
+
+test('the first minutes are set against the learner’s own weeks', async ({ page }) => {
+  await simulated(page, 5)
+  await open(page, 'sound', 'First minutes')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/than in the last weeks|as usual|for the first time/).first()).toBeVisible({
+    timeout: 20_000,
+  })
+  await expect(noted(page)).toContainText('First minutes:')
+})
+
+test('a lesson through both stops by keys alone ends on the card', async ({ page }) => {
+  const lesson = await ownLesson(page.request, 'casimir-odell')
+  await page.goto(`${lesson}/setup`)
+  await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'Breath' })).toBeVisible()
+  await view(page, 'Breath by counts')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/round 2 of/)).toBeVisible({ timeout: 15_000 })
+  await page.keyboard.press('w')
+  await expect(noted(page)).toContainText('went well')
+  await page.keyboard.press('3')
+  await expect(page.getByRole('heading', { name: 'Sound', exact: true })).toBeVisible()
+  await page.keyboard.press('7')
+  await page
+    .getByRole('button', { name: /Compose/ })
+    .first()
+    .click()
+  await expect(page.getByText('Breath by counts').first()).toBeVisible()
+})
