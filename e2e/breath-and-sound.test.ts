@@ -236,3 +236,11 @@ test('a lesson through both stops by keys alone ends on the card', async ({ page
     .click()
   await expect(page.getByText('Breath by counts').first()).toBeVisible()
 })
+
+test('one and the same concert pitch is told for every player', async ({ page }) => {
+  await open(page, 'sound', 'Tuning')
+  await page.locator('.players summary').click()
+  // Clarinet G4 sounds F4: alto saxophone D5, flute and oboe F4 (transpositions, common knowledge).
+  await expect(page.locator('.players')).toContainText('Several players on')
+  await expect(page.locator('.players p')).toContainText('Flute')
+})

@@ -25,6 +25,7 @@ import { pieceRoutes } from './pieces/index.ts'
 import { reedRoutes } from './reeds/index.ts'
 import { soundRoutes } from './sound/index.ts'
 import { readStudio, studioRoutes } from './studio/index.ts'
+import { dropTakesOfNobody, takeRoutes } from './takes/index.ts'
 import { todayRoutes } from './today/index.ts'
 
 export interface AppParts {
@@ -33,6 +34,8 @@ export interface AppParts {
   log: Logger
   /** Folder of the built interface; without it only the API is served. */
   webRoot?: string
+  /** Where the sound of kept takes lies. */
+  takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts?: readonly string[]
   /** Heavy requests (files, analyses) a minute from one address. */
@@ -45,6 +48,7 @@ export function buildApp({
   now,
   log,
   webRoot,
+  takesFolder,
   allowedHosts = [],
   heavyPerMinute = 120,
 }: AppParts): Express {
@@ -87,9 +91,10 @@ export function buildApp({
       )
     },
   })
-  app.use(['/api/sound', '/api/import', '/api/cards/:id/pdf'], heavy)
+  app.use(['/api/sound', '/api/lessons/:id/takes', '/api/import', '/api/cards/:id/pdf'], heavy)
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   app.use('/api', sound.router)
+  app.use('/api', takeRoutes(db, takesFolder, now).router)
   app.use('/api/import', express.json({ limit: '50mb' }))
   app.use('/api', express.json({ limit: '200kb' }))
 
@@ -110,7 +115,7 @@ export function buildApp({
     pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),
-    studioRoutes(db, now),
+    studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
   ]
   for (const { router } of all) app.use('/api', router)
   app.use('/api', unknownRoute)

@@ -12,21 +12,24 @@ async function main() {
   const now = () => new Date()
   if (process.argv.includes('--demo')) await fillWithDemo(db, now())
   const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
-  const server = buildApp({ db, now, log, webRoot, allowedHosts: settings.allowedHosts }).listen(
-    settings.port,
-    settings.host,
-    (error) => {
-      if (error) {
-        console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
-        process.exit(1)
-      }
-      const address = server.address()
-      const port = typeof address === 'object' && address ? address.port : settings.port
-      console.log(
-        `Halitus is at http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}/`,
-      )
-    },
-  )
+  const server = buildApp({
+    db,
+    now,
+    log,
+    webRoot,
+    allowedHosts: settings.allowedHosts,
+    takesFolder: settings.takesFolder,
+  }).listen(settings.port, settings.host, (error) => {
+    if (error) {
+      console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
+      process.exit(1)
+    }
+    const address = server.address()
+    const port = typeof address === 'object' && address ? address.port : settings.port
+    console.log(
+      `Halitus is at http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}/`,
+    )
+  })
 
   let stopping = false
   const stop = () => {

@@ -1,9 +1,13 @@
+import { dirname, join } from 'node:path'
+
 /** How the server is started; everything has a default. */
 export interface Settings {
   port: number
   host: string
   databaseUrl: string
   logLevel: string
+  /** Where the sound of kept takes lies: beside the database unless told otherwise. */
+  takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts: string[]
 }
@@ -24,5 +28,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   const allowedHosts = (env.ALLOWED_HOSTS ?? '').split(',').flatMap((h) => h.trim() || [])
   const odd = allowedHosts.find((h) => !/^[\w.:[\]-]+$/.test(h))
   if (odd) throw new Error(`ALLOWED_HOSTS has “${odd}”; allowed are names or addresses with commas between.`)
-  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts }
+  const beside = databaseUrl.startsWith('file:') ? dirname(databaseUrl.slice(5).split('?')[0]!) : 'data'
+  const takesFolder = env.TAKES_FOLDER ?? join(beside, 'takes')
+  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts, takesFolder }
 }

@@ -49,7 +49,15 @@ export async function startStudio({
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
   const db = await openDatabase(`file:${join(folder, 'test.db')}`)
   if (demo) await fillWithDemo(db, NOW)
-  const app = buildApp({ db, now: () => NOW, log: pino({ level: 'silent' }), heavyPerMinute, allowedHosts })
+  const takesFolder = join(folder, 'takes')
+  const app = buildApp({
+    db,
+    takesFolder,
+    now: () => NOW,
+    log: pino({ level: 'silent' }),
+    heavyPerMinute,
+    allowedHosts,
+  })
   const server = await new Promise<Server>((resolve) => {
     const s = app.listen(0, '127.0.0.1', () => resolve(s))
   })

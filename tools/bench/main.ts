@@ -131,7 +131,9 @@ async function api() {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-bench-'))
   const db = await openDatabase(`file:${join(folder, 'bench.db')}`)
   await fillWithDemo(db, new Date())
-  const studio = await listen(buildApp({ db, now: () => new Date(), log: pino({ level: 'silent' }) }))
+  const studio = await listen(
+    buildApp({ db, takesFolder: tmpdir(), now: () => new Date(), log: pino({ level: 'silent' }) }),
+  )
   const path = '/api/learners/ottoline-brask'
   const bytes = Buffer.from(await (await fetch(studio.url + path)).arrayBuffer())
   const bare = express()
@@ -211,6 +213,7 @@ async function dragging() {
   await fillWithDemo(db, new Date())
   const studio = await listen(
     buildApp({
+      takesFolder: tmpdir(),
       db,
       now: () => new Date(),
       log: pino({ level: 'silent' }),

@@ -21,6 +21,8 @@ export const ERRORS = {
   'not-json': { status: 415, means: 'The body isn’t sent as JSON.' },
   'too-large': { status: 413, means: 'The body is larger than allowed.' },
   'not-wave': { status: 415, means: 'The body isn’t sent as a WAVE file.' },
+  'disk-full': { status: 507, means: 'There is no room on the disk; the sound wasn’t kept, all else was.' },
+  'no-room': { status: 409, means: 'A learner’s kept takes need all the room they may have; delete some.' },
   'too-many': { status: 429, means: 'Too many heavy requests in a minute.' },
   refused: { status: 400, means: 'The request can’t be read.' },
   internal: { status: 500, means: 'A fault of ours; nothing was saved.' },

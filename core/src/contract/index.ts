@@ -35,4 +35,5 @@ export {
 } from './routes.ts'
 export * from './sound.ts'
 export * from './studio.ts'
+export * from './takes.ts'
 export { upgradeFile } from './upgrade.ts'

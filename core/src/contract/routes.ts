@@ -39,6 +39,7 @@ import {
   shelfList,
 } from './reeds.ts'
 import { analyseQuery, soundAnswer } from './sound.ts'
+import { takeList, takeQuery, takeRecord } from './takes.ts'
 import { importAnswer, studioFile, studioInput, type StudioFile, type StudioInput } from './studio.ts'
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
@@ -154,6 +155,15 @@ export const ROUTES = {
   }),
   finishLesson: put('/lessons/:id/finished', 'Finish or reopen', { body: finishInput, answer: lessonRecord }),
   composeCard: post('/lessons/:id/card', 'Compose the week’s card from what was done', { answer: lesson }),
+
+  takes: get('/learners/:id/takes', 'Recordings that were kept', { answer: takeList }),
+  keepTake: create('/lessons/:id/takes', 'Keep a recording, with who agreed to it', {
+    query: takeQuery,
+    takes: 'audio/wav',
+    answer: takeRecord,
+  }),
+  takeSound: get('/takes/:id', 'The sound of a kept recording', { gives: 'audio/wav' }),
+  dropTake: remove('/takes/:id', 'Delete a kept recording and its sound', { answer: takeRecord }),
 
   card: get('/cards/:id', 'A week’s card with its ticks', { answer: cardAnswer }),
   changeCard: patch('/cards/:id', 'Change a card; refused when it was changed meanwhile', {

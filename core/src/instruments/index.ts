@@ -19,6 +19,7 @@ export {
   InstrumentError,
   isCharted,
   openHoles,
+  playersOn,
   spokenName,
   standardFingering,
   underSchools,

@@ -1,5 +1,5 @@
 import { Refusal } from '../errors/index.ts'
-import { NoteError, parseNote, prettyNote } from '../pitch/index.ts'
+import { NoteError, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Chosen, School } from '../schools/index.ts'
 import { choiceOf } from '../schools/index.ts'
 import { INSTRUMENTS } from './registry.ts'
@@ -183,4 +183,13 @@ export function handConflicts(system: FingerSystem, touches: readonly TouchId[])
     }
   })
   return found
+}
+
+/** The same concert pitch on every instrument that has it in a beginner's or the full range: several players on one note. */
+export function playersOn(concertMidi: number): { inst: Instrument; written: string }[] {
+  return INSTRUMENTS.flatMap((inst: Instrument) => {
+    const midi = concertMidi - inst.transposition
+    const [low, high] = inst.range.full.map((n) => parseNote(n).midi) as [number, number]
+    return midi >= low && midi <= high ? [{ inst, written: noteName(midi) }] : []
+  })
 }

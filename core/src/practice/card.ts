@@ -14,6 +14,8 @@ export interface WeekCard {
 /** Longest useful card and shortest session, minutes (common practice, no source: a plan that asks too much fails). */
 export const SESSION_MINUTES = { low: 5, high: 45 } as const
 export const SESSIONS = { low: 1, high: 7, usual: 5 } as const
+/** More than this nobody does in a week: rows in all, and of one stop (chosen by Halitus). */
+export const MOST_ROWS = { card: 8, stop: 3 } as const
 /** Proposals this light wait under what is left out until somebody brings them in. */
 export const WAITING_WEIGHT = 10
 
@@ -148,7 +150,15 @@ export function composeCard(
 ): WeekCard {
   const { minutesPerSession, sessions, listenFor } = limits
   const wanted = [...proposals].sort((a, b) => b.weight - a.weight)
-  const kept = wanted.filter((r) => r.weight > WAITING_WEIGHT)
+  const ofStop = new Map<CardRowKind, number>()
+  const kept = wanted
+    .filter((r) => r.weight > WAITING_WEIGHT)
+    .filter((r) => {
+      const before = ofStop.get(r.kind) ?? 0
+      ofStop.set(r.kind, before + 1)
+      return before < MOST_ROWS.stop
+    })
+    .slice(0, MOST_ROWS.card)
   const least = (rows: readonly RowProposal[]) => rows.reduce((all, r) => all + r.leastMinutes, 0)
   while (kept.length && least(kept) > minutesPerSession) kept.pop()
 

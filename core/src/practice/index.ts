@@ -10,6 +10,7 @@ export {
   easedSince,
   NEW_LESSONS,
   rowsOfPlans,
+  MOST_ROWS,
   SESSION_MINUTES,
   SESSIONS,
   WAITING_WEIGHT,

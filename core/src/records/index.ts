@@ -92,7 +92,9 @@ export { GATE, gateOf, type Gate } from './tries.ts'
 export { noteKey } from './long-tone.ts'
 export {
   AIRY_DB,
+  betterWords,
   judgeTone,
+  listenWords,
   LEVEL_CENTS,
   SHAKE_CENTS,
   toneWords,

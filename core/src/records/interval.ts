@@ -77,4 +77,19 @@ export const interval = kindOf(
       },
     ]
   },
+  *demo({ tone, week }, random) {
+    if (week < 7 || week % 2 === 0) return
+    const cents = Math.round((24 - week) * 0.6 * random.normal())
+    yield {
+      stage: 'sound',
+      data: {
+        drone: tone,
+        written: tone,
+        tuning: 'just',
+        cents,
+        beatsHz: Math.round(10 * Math.abs(330 * (2 ** (cents / 1200) - 1))) / 10,
+        lengthS: Math.round(10 * random.between(4, 8)) / 10,
+      },
+    }
+  },
 })

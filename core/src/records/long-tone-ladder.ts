@@ -131,6 +131,41 @@ export function toneWords(tone: Tone): string {
   return fault ? `${of}, and ${fault.words}.` : `${of}, steady.`
 }
 
+/**
+ * What is better than last time on the same note, in words; undefined when nothing is, or when it was the first.
+ * @example betterWords(tone, before) // “Better than last time: 1.2 s longer, 3 cents steadier.”
+ */
+export function betterWords(now: Tone, before: Tone | undefined): string | undefined {
+  if (!before) return undefined
+  const [a, b] = [judgeTone(now), judgeTone(before)]
+  const longer = tenths(a.lengthS - b.lengthS)
+  const steadier = b.steadinessCents - a.steadinessCents
+  const clearer = Math.round(now.hnrDb) - Math.round(before.hnrDb)
+  const found = [
+    ...(longer >= BETTER.seconds ? [`${longer.toFixed(1)} s longer`] : []),
+    ...(steadier >= BETTER.cents ? [`${steadier} cents steadier`] : []),
+    ...(clearer >= BETTER.db ? [`${clearer} dB clearer`] : []),
+  ]
+  return found.length ? `Better than last time: ${found.join(', ')}.` : undefined
+}
+/** Less than this nobody would call better (chosen by Halitus). */
+const BETTER = { seconds: 0.5, cents: 2, db: 3 } as const
+
+/** One thing to listen for next time, by what was most wrong; the instrument's own where nothing was. */
+export function listenWords(tone: Tone, usual: string): string {
+  const kind = judgeTone(tone).fault?.kind
+  return kind ? LISTEN[kind] : `${usual}.`
+}
+const LISTEN: Record<ToneFault, string> = {
+  squeaks: 'The very beginning: is the note there before it is loud?',
+  sinks: 'The end: does it stay where it began?',
+  rises: 'The end: does pressure creep in?',
+  shaky: 'The body: where does the shaking begin?',
+  unsteady: 'The middle: one pitch, as if ruled.',
+  airy: 'The core: more tone, less air around it.',
+  loudness: 'Loud and soft: does the pitch stay when the loudness goes?',
+}
+
 /** The lowest rung from home upwards that isn't below `lengthS`; beyond the top, whole seconds. */
 function rungAtLeast(lengthS: number): number {
   const { homeS, stepS, topS } = LADDER

@@ -1,5 +1,6 @@
 import { Refusal } from '../errors/index.ts'
-import { finite, id, strict } from '../fields/index.ts'
+import { boolean } from 'yup'
+import { finite, id, strict, whole } from '../fields/index.ts'
 import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
 import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { kindOf } from './kind.ts'
@@ -12,6 +13,9 @@ export const PART_STEADY_CENTS = 25
 /** The small part of that id. */
 export const partNamed = (inst: Instrument, part: string): SmallPart | undefined =>
   inst.teaching.smallParts.find((p) => p.id === part)
+
+/** First hold on a part, s (common practice, no source). */
+export const PART_FIRST_S = 4
 
 const partWords = (inst: Instrument, part: string) => partNamed(inst, part)?.part ?? part
 
@@ -70,6 +74,9 @@ export const smallPart = kindOf(
     lengthS: finite().min(0.1).max(600),
     steadinessCents: finite().min(0).max(600),
     hnrDb: finite().min(-60).max(120),
+    aimS: whole(1, 600),
+    /** Practised muted against a hand or device: its vent stays open, and it needs more air. */
+    muted: boolean().required(),
   }),
 )({
   kind: 'small-part',
@@ -86,11 +93,42 @@ export const smallPart = kindOf(
   },
   noted(d, inst) {
     const { words } = partVerdict(inst, d)
-    return `${partWords(inst, d.part)} ${d.lengthS.toFixed(1)} s: ${words.charAt(0).toLowerCase()}${words.slice(1, -1)}`
+    return `${partWords(inst, d.part)} ${d.lengthS.toFixed(1)} s${d.muted ? ', muted' : ''}: ${words.charAt(0).toLowerCase()}${words.slice(1, -1)}`
   },
   line(entries) {
     const last = entries.at(-1)
     return last ? `${last.lengthS.toFixed(0)} s` : null
+  },
+  goal: {
+    unit: 's',
+    about: (d) => d.part,
+    title: (about, inst) => `On the ${partWords(inst, about)}`,
+    checkAbout(about, inst) {
+      if (!partNamed(inst, about))
+        throw new Refusal(
+          'invalid',
+          `data.about is “${about}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
+          'data.about',
+        )
+    },
+    limits: [1, 60],
+    ease: (value) => Math.max(PART_FIRST_S, value - 1),
+    next(history) {
+      const last = history.at(-1)
+      if (!last) return { value: PART_FIRST_S, why: `Not held yet: begin with ${PART_FIRST_S} s.` }
+      const held = Math.round(10 * last.lengthS) / 10
+      if (Math.round(last.steadinessCents) > PART_STEADY_CENTS)
+        return {
+          value: last.aimS,
+          why: `It wavers by ${Math.round(last.steadinessCents)} cents: the same length again.`,
+        }
+      if (held < last.aimS)
+        return { value: last.aimS, why: `${held.toFixed(1)} of ${last.aimS} s: the same again.` }
+      return {
+        value: Math.max(last.aimS + 1, Math.floor(held) + 1),
+        why: `${held.toFixed(1)} s held: on from there.`,
+      }
+    },
   },
   series(entries, inst) {
     const parts = [...new Set(entries.map((e) => e.data.part))]
@@ -108,8 +146,8 @@ export const smallPart = kindOf(
           points: own.map(({ at, data }) => ({
             at,
             value: data.lengthS,
-            aim: null,
-            reached: partVerdict(inst, data).right,
+            aim: data.aimS,
+            reached: data.lengthS >= data.aimS && partVerdict(inst, data).right,
           })),
         },
         ...(own.some((e) => e.data.offCents !== null)
@@ -139,15 +177,16 @@ export const smallPart = kindOf(
       ]
     })
   },
-  rows({ inst, entries, before }) {
+  rows({ inst, entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
+    const { value } = aim(last.part)
     return [
       {
         id: `small-part-${last.part}`,
         kind: 'sound' as const,
         title: `Warm-up: ${partWords(inst, last.part)}`,
-        amount: '5 long sounds, all at one pitch',
+        amount: observes ? '5 long sounds, all at one pitch' : `5 long sounds at one pitch, aim ${value} s`,
         minutes: 2,
         leastMinutes: 1,
         weight: entries.length ? 72 : 35,
@@ -160,7 +199,7 @@ export const smallPart = kindOf(
     const last = entries.at(-1)?.data
     return last && last.offCents !== null ? { partCents: Math.round(last.offCents) } : {}
   },
-  *demo({ inst, week }, random) {
+  *demo({ inst, week, aim }, random) {
     const [part] = inst.teaching.smallParts
     if (!part || week % 2) return
     const off = part.concert === null ? null : Math.round((70 * 0.85 ** week + 8) * random.normal())
@@ -173,6 +212,8 @@ export const smallPart = kindOf(
         lengthS: Math.round(10 * (3 + 0.5 * week + Math.abs(random.normal()))) / 10,
         steadinessCents: Math.round(10 * (22 * 0.92 ** week * (1 + 0.1 * random.normal()))) / 10,
         hnrDb: Math.round(14 + random.normal()),
+        aimS: aim('small-part', part.id),
+        muted: false,
       },
     }
   },

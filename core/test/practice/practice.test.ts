@@ -287,3 +287,35 @@ describe('what every card has', () => {
     ).toBe('2026-03-08T10:00:00')
   })
 })
+
+describe('a card stays short', () => {
+  const row = (id: string, kind: 'breath' | 'sound' | 'tongue' | 'fingers', weight: number) => ({
+    id,
+    kind,
+    title: id,
+    amount: '',
+    minutes: 1,
+    leastMinutes: 1,
+    weight,
+    aim: '',
+    notes: [],
+  })
+  const limits = { minutesPerSession: 45, sessions: 5, listenFor: '' }
+  it('of one stop at most three, the weightiest; the rest waits and can be brought in', () => {
+    const card = composeCard(
+      [1, 2, 3, 4, 5].map((n) => row(`s${n}`, 'sound', 20 + n)),
+      limits,
+    )
+    expect(card.rows.map((r) => r.id)).toEqual(['s5', 's4', 's3'])
+    expect(card.leftOut.map((r) => r.id)).toEqual(['s1', 's2'])
+  })
+  it('in all at most eight', () => {
+    const many = (['breath', 'sound', 'tongue', 'fingers'] as const).flatMap((kind, k) =>
+      [1, 2, 3].map((n) => row(`${kind}${n}`, kind, 20 + 10 * k + n)),
+    )
+    expect(composeCard(many.slice(0, 8), limits).rows).toHaveLength(8)
+    const card = composeCard(many, limits)
+    expect(card.rows).toHaveLength(8)
+    expect(card.leftOut.map((r) => r.id)).toEqual(['breath1', 'breath2', 'breath3', 'sound1'])
+  })
+})

@@ -67,7 +67,16 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   },
   interval: { drone: 'G4', written: 'B4', tuning: 'just', cents: -9, beatsHz: 4.1, lengthS: 5 },
   overtone: { fingered: 'E3', partial: 3, hits: 7, tries: 10, cents: 4 },
-  'small-part': { part: 'mouthpiece', hz: 1040, offCents: -11, lengthS: 4.2, steadinessCents: 9, hnrDb: 18 },
+  'small-part': {
+    part: 'mouthpiece',
+    hz: 1040,
+    offCents: -11,
+    lengthS: 4.2,
+    steadinessCents: 9,
+    hnrDb: 18,
+    aimS: 4,
+    muted: false,
+  },
   mouth: { answers: [{ question: 'choked', outcome: 'choked' }], cause: 'bite', helped: 'yes' },
   'both-ends': {
     end: 'mouthpiece',

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { believe, NO } from '@halitus/core/evidence'
 import {
+  aimFor,
   checkEntry,
   concernsOf,
   differs,
@@ -160,6 +161,22 @@ describe('a small part', () => {
     expect(offMark(baritone, 587.33, 440)).toBeCloseTo(0, 1)
     expect(offMark(partNamed(instrument('chanter'), 'reed')!, 600, 440)).toBeNull()
   })
+  it.each([
+    [[], 4, 'Not held yet: begin with 4 s.'],
+    [[{}], 5, '4.2 s held: on from there.'],
+    [[{ lengthS: 3.94 }], 4, '3.9 of 4 s: the same again.'],
+    [[{ lengthS: 9.3 }], 10, '9.3 s held: on from there.'],
+    [[{ steadinessCents: 26 }], 4, 'It wavers by 26 cents: the same length again.'],
+  ])('has its own ladder (%#)', (list, value, why) =>
+    expect(
+      aimFor(
+        list.map((more) => entry('small-part', { ...GOOD['small-part'], ...more })),
+        clarinet,
+        'small-part',
+        'mouthpiece',
+      ),
+    ).toMatchObject({ value, why }),
+  )
   it('has its place in list, chart and card, and never another instrument’s part', () => {
     const list = [entry('small-part', GOOD['small-part'])]
     expect(notedWords(list[0]!, clarinet)).toBe('mouthpiece alone 4.2 s: at the mark, and steady')
@@ -169,7 +186,7 @@ describe('a small part', () => {
     ])
     expect(rowsOf(list, 'l1', clarinet, false)[0]).toMatchObject({
       title: 'Warm-up: mouthpiece alone',
-      amount: '5 long sounds, all at one pitch',
+      amount: '5 long sounds at one pitch, aim 5 s',
     })
     expect(() => checkEntry(flute, { kind: 'small-part', stage: 'sound', data: GOOD['small-part'] })).toThrow(
       'data.part is “mouthpiece”; small parts of the flute: head-open, head-closed, head-overblown.',

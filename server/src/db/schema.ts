@@ -176,6 +176,26 @@ export const reedUses = sqliteTable(
   (t) => [index('uses_by_reed').on(t.reedId, t.at)],
 )
 
+/**
+ * Recordings that were kept; their sound lies in files. They belong to a learner by name only: taking in the same
+ * studio's file again must not delete them.
+ */
+export const takes = sqliteTable(
+  'takes',
+  {
+    id: text('id').primaryKey(),
+    learnerId: text('learner_id').notNull(),
+    lessonId: text('lesson_id').notNull(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    label: text('label').notNull(),
+    at: text('at').notNull(),
+    seconds: real('seconds').notNull(),
+    bytes: integer('bytes').notNull(),
+    consent: text('consent').$type<'learner' | 'guardian'>().notNull(),
+  },
+  (t) => [index('takes_by_learner').on(t.learnerId, t.at)],
+)
+
 /** Instruments that can be touched, with their owner. */
 export const pieces = sqliteTable(
   'pieces',

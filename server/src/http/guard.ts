@@ -50,7 +50,8 @@ export function guard(allowed: readonly string[]): RequestHandler {
     const type = request.headers['content-type']
     // Sound is sent as it is and changes nothing; its route says what it takes.
     const asJson = /^application\/json\b/i.test(type ?? 'application/json')
-    if (changes && type !== undefined && !asJson && !request.path.startsWith('/api/sound'))
+    const sound = /^\/api\/(sound\/|lessons\/[^/]+\/takes$)/.test(request.path)
+    if (changes && type !== undefined && !asJson && !sound)
       throw new HttpError(
         'not-json',
         `The body is sent as “${type.slice(0, 60)}”; allowed is application/json.`,

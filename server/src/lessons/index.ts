@@ -1,1 +1,2 @@
 export { lessonRoutes } from './routes.ts'
+export { readLesson } from './store.ts'

@@ -5,7 +5,7 @@ import { HttpError, routes, type Routes } from '../http/index.ts'
 import { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
 
 /** The studio itself, and the whole of it as one file. */
-export const studioRoutes = (db: Database, now: () => Date): Routes =>
+export const studioRoutes = (db: Database, now: () => Date, afterImport: () => Promise<void>): Routes =>
   routes()
     .on(ROUTES.studio, () => readStudio(db.read))
     .on(ROUTES.writeStudio, ({ body }) => db.write((tx) => writeStudio(tx, body)))
@@ -17,7 +17,9 @@ export const studioRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.import, async ({ body }) => {
       const file = check<unknown>(studioFile, upgradeFile(body)) as StudioFile
       try {
-        return { imported: await db.write((tx) => importStudio(tx, file)) }
+        const imported = await db.write((tx) => importStudio(tx, file))
+        await afterImport()
+        return { imported }
       } catch (error) {
         throw new HttpError('import', `The file contradicts itself, nothing was changed: ${reason(error)}.`)
       }

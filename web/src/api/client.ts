@@ -15,6 +15,8 @@ import {
   type ServiceInput,
   type Stage,
   type StudioInput,
+  type TakeQuery,
+  type TakeRecord,
   type TodayAnswer,
   type Trouble,
 } from '@halitus/core/contract'
@@ -43,16 +45,18 @@ function addressOf<P extends string>(
   return `/api${filled}`
 }
 
-/** Sends one request below `/api` and reads the answer. @throws ApiError */
+/** Sends one request below `/api`, a sound as it is and all else as JSON, and reads the answer. @throws ApiError */
 export async function deliver(method: string, address: string, body?: unknown): Promise<unknown> {
   let response: Response
   try {
     response = await fetch(address, {
       method,
-      ...(body !== undefined && {
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      }),
+      ...(body instanceof ArrayBuffer
+        ? { headers: { 'content-type': 'audio/wav' }, body }
+        : body !== undefined && {
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify(body),
+          }),
     })
   } catch {
     throw new ApiError(
@@ -133,6 +137,20 @@ export const api = {
   addService: (id: string, input: ServiceInput) => ask(ROUTES.addService, { id }, input),
   removeService: (id: string, service: string) => ask(ROUTES.removeService, { id, service }),
   piecePdfUrl: (id: string) => `${addressOf(ROUTES.piecePdf, { id })}?paper=A4`,
+  takes: (learner: string) => ask(ROUTES.takes, { id: learner }),
+  keepTake: (lesson: string, { id, label, consent }: TakeQuery, wav: ArrayBuffer) =>
+    deliver(
+      'POST',
+      `${addressOf(ROUTES.keepTake, { id: lesson })}?${new URLSearchParams({ id, label: label ?? '', consent })}`,
+      wav,
+    ) as Promise<TakeRecord>,
+  takeSound: async (id: string) => {
+    const response = await fetch(addressOf(ROUTES.takeSound, { id }))
+    if (!response.ok)
+      throw new ApiError(response.status, 'not-found', 'The sound of this take isn’t here any more.')
+    return response.arrayBuffer()
+  },
+  dropTake: (id: string) => ask(ROUTES.dropTake, { id }),
   studio: () => ask(ROUTES.studio, {}),
   writeStudio: (input: StudioInput) => ask(ROUTES.writeStudio, {}, input),
   exportStudio: () => ask(ROUTES.export, {}),

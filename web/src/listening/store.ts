@@ -52,6 +52,9 @@ export const useListening = defineStore('listening', () => {
   const result = shallowRef<Measurement>()
   /** How much of a file has been heard, 0 to 1; undefined when there is none. */
   const share = ref<number>()
+  /** Whether the newest take's sound can be heard again, and which one that is. */
+  const hasSound = ref(false)
+  const soundId = ref(0)
   const lagMs = ref<number>()
   const lags: number[] = []
 
@@ -143,8 +146,14 @@ export const useListening = defineStore('listening', () => {
     if (!ending) return
     if (lags.length) lagMs.value = median(lags)
     await ending.stop()
-    await finish(await soundWorker().end(ear))
+    const measurement = await soundWorker().end(ear)
+    // The simulated player's sound is a stand-in: nobody keeps it.
+    hasSound.value = from !== 'simulated'
+    soundId.value++
+    await finish(measurement)
   }
+  /** The newest live take as a WAVE file. */
+  const sound = () => soundWorker().lastSound()
 
   /** The same take from a recording. */
   async function takeFile(file: File, what: Take) {
@@ -193,6 +202,7 @@ export const useListening = defineStore('listening', () => {
     result.value = undefined
     counted.value = undefined
     problem.value = ''
+    hasSound.value = false
     frames.length = 0
     drawn.value = 0
     heldS.value = 0
@@ -215,6 +225,9 @@ export const useListening = defineStore('listening', () => {
     drawn,
     result,
     lagMs,
+    hasSound,
+    soundId,
+    sound,
     start,
     stop,
     cancel,

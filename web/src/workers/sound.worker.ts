@@ -6,7 +6,9 @@ import {
   LiveTracker,
   longTone,
   openWav,
+  readWav,
   WavError,
+  writeWav,
   type Analysed,
   type LiveFrame,
   type NoteReport,
@@ -42,6 +44,8 @@ const PIECE_BYTES = 1 << 19
 /** Longer recordings are refused: nobody looks at them as one. */
 const LONGEST_FILE_S = 3 * 3600
 let cancelled = false
+/** The newest live take: heard again, kept if somebody agrees, and gone with the next one. */
+let newest: { samples: Float32Array; sampleRate: number } | undefined
 
 function measured({ report, track }: Analysed, warnings: string[]): Measurement {
   return transfer(
@@ -72,7 +76,7 @@ const listener = {
       if (frames.length) onFrames(frames)
     }
   },
-  /** Ends listening and judges the whole recording. Nothing of the recording itself is kept. */
+  /** Ends listening and judges the whole recording. It stays in memory until the next one, nowhere else. */
   end(ear: Ear): Measurement {
     const samples = new Float32Array(taken)
     let at = 0
@@ -82,7 +86,12 @@ const listener = {
     }
     live = undefined
     blocks = []
-    return measured(analyse(samples, liveRate, ear), [])
+    newest = { samples, sampleRate: liveRate }
+    const tooLong = taken >= MOST_SAMPLES - 480
+    return measured(
+      analyse(samples, liveRate, ear),
+      tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
+    )
   },
   /**
    * Judges a WAVE file piece by piece, so that an hour of it needs no more memory than its curves. Throws WavError's
@@ -90,6 +99,7 @@ const listener = {
    */
   async file(file: Blob, ear: Ear, onShare: (share: number) => void): Promise<Measurement | undefined> {
     cancelled = false
+    newest = undefined
     const bytes = async (from: number, to: number) => new Uint8Array(await file.slice(from, to).arrayBuffer())
     const wav = openWav(await bytes(0, PIECE_BYTES), file.size)
     if (wav.frames / wav.sampleRate > LONGEST_FILE_S)
@@ -103,6 +113,17 @@ const listener = {
       if (cancelled) return undefined
     }
     return measured(analysis.finish(), wav.warnings)
+  },
+  /** The newest live take as a WAVE file; undefined when there is none. */
+  lastSound(): ArrayBuffer | undefined {
+    if (!newest) return undefined
+    const wav = writeWav(newest.samples, newest.sampleRate).buffer as ArrayBuffer
+    return transfer(wav, [wav])
+  },
+  /** Judges a whole WAVE file that is in memory. Throws WavError's sentence. */
+  judge(wav: ArrayBuffer, ear: Ear): Measurement {
+    const { samples, sampleRate, warnings } = readWav(new Uint8Array(wav))
+    return measured(analyse(samples, sampleRate, ear), warnings)
   },
   /** Stops the judging of a file at its next piece. */
   cancel() {

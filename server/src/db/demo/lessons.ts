@@ -84,6 +84,7 @@ const PROVENANCE: Partial<Record<EntryKind, EntryRecord['provenance']>> = {
   'shaped-tone': 'microphone',
   'first-minutes': 'microphone',
   overtone: 'microphone',
+  interval: 'microphone',
   'small-part': 'microphone',
   'both-ends': 'microphone',
   'breath-count': 'microphone',

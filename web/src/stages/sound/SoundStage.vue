@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Stop, useLesson } from '@/lesson/index.ts'
 import { useParts } from '../parts.ts'
+import Takes from './Takes.vue'
 import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
@@ -18,5 +19,6 @@ const { kind, part, options } = useParts(
       <Views v-model="kind" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
+    <Takes />
   </Stop>
 </template>

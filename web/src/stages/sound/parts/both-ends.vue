@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { differs, noteKey, PLACES, type EndPlace, type EndTake } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
+import { playingId, replay } from '@/listening/replay.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
@@ -31,6 +32,13 @@ const NAMES: Record<EndPlace, string> = { little: 'Too little', much: 'Too much'
 /** The place that comes next, in the order of the drill. */
 const place = ref<EndPlace>(PLACES.find((p) => !draft.value.takes.some((t) => t.place === p)) ?? 'middle')
 const takeAt = (p: EndPlace) => draft.value.takes.find((t) => t.place === p)
+/** The sounds themselves stay in memory while this is open: for the ear, not for keeping. */
+const sounds = shallowRef<Partial<Record<EndPlace, ArrayBuffer>>>({})
+const hear = (p: EndPlace) => {
+  const wav = sounds.value[p]
+  // Playing takes the bytes away: a copy is played.
+  if (wav) void replay(`end ${p}`, wav.slice(0))
+}
 const tenths = (x: number) => Math.round(10 * x) / 10
 
 /** What the simulated player does at a place, to try the drill with. */
@@ -46,7 +54,7 @@ const take = (): Take | undefined =>
     performance: PLAYED[place.value],
     ear: { transposition: lesson.inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => untilToneEnds(),
-    judge({ tone }, provenance) {
+    async judge({ tone }, provenance) {
       if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
       const heard: EndTake = {
         place: place.value,
@@ -56,6 +64,8 @@ const take = (): Take | undefined =>
         hnrDb: tenths(tone.hnrDb),
         rangeDb: tenths(tone.rangeDb),
       }
+      const wav = await listening.sound()
+      if (wav) sounds.value = { ...sounds.value, [heard.place]: wav }
       const others = draft.value.takes.filter((t) => t.place !== heard.place)
       draft.value = {
         end: endId.value,
@@ -122,6 +132,7 @@ async function choose(chosen: EndPlace) {
         </dl>
         <p v-if="told(takeAt(p)!).length" class="differs">{{ told(takeAt(p)!).join(', ') }}</p>
         <p class="acts">
+          <Button v-if="sounds[p]" @click="hear(p)">{{ playingId === `end ${p}` ? 'Stop' : 'Hear' }}</Button>
           <Button @click="place = p">Again</Button>
           <Button v-if="draft.takes.length > 1" @click="choose(p)">This one</Button>
         </p>

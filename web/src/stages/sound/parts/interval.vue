@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { writtenNote } from '@halitus/core/instruments'
+import { playersOn, writtenNote } from '@halitus/core/instruments'
 import {
   beatsAgainst,
   centsBetween,
   hzOfMidi,
   intervalOver,
+  noteName,
   parseNote,
   prettyNote,
   type IntervalTuning,
@@ -100,6 +101,7 @@ const now = computed(
 const inTune = computed(
   () => now.value !== undefined && Math.abs(Math.round(now.value.cents)) <= IN_TUNE_CENTS,
 )
+const players = computed(() => playersOn(parseNote(written.value).midi + up.value))
 const map = computed(() => pitchMap(lesson.entries))
 const SPAN = 40
 const left = (cents: number) => `${50 + (50 * Math.max(-SPAN, Math.min(SPAN, cents))) / SPAN}%`
@@ -156,6 +158,16 @@ const ways: { value: IntervalTuning; label: string }[] = [
     With the loudspeaker on the microphone hears the drone too: headphones, or stop it before playing.
   </p>
 
+  <details class="players">
+    <summary>
+      <b>Several players on {{ prettyNote(noteName(parseNote(written).midi + up)) }} concert</b>
+    </summary>
+    <p>
+      <span v-for="p in players" :key="p.inst.id"
+        >{{ p.inst.name }} <b>{{ prettyNote(p.written) }}</b></span
+      >
+    </p>
+  </details>
   <section v-if="map.length" class="map">
     <h3>Where notes usually lie</h3>
     <div v-for="m in map" :key="m.written" class="row">
@@ -204,6 +216,14 @@ const ways: { value: IntervalTuning; label: string }[] = [
 .how {
   font-size: 19px;
   max-width: 660px;
+}
+.players p {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+}
+.players summary {
+  cursor: pointer;
 }
 .map {
   margin-top: 16px;

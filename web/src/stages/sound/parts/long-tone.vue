@@ -1,14 +1,18 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
-import { judgeTone, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
+import { useLocalStorage } from '@vueuse/core'
+import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
+import { betterWords, judgeTone, listenWords, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
+import { choiceOf, TONE_START } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
-import { useLesson } from '@/lesson/index.ts'
+import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import AfterTake from '../AfterTake.vue'
+import KeepTake from '../KeepTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../take.ts'
 import { entryOf, keptCurves, slipWords, thin, verdictOf } from '../measured.ts'
@@ -35,6 +39,24 @@ const before = computed(() => {
   )
 })
 
+/** Walking through the range: after each tone the next note, each remembered by its own ladder. */
+const walk = useLocalStorage<'stay' | 'up' | 'down'>('halitus.tone.walk', 'stay')
+function onwards(from: string) {
+  if (walk.value === 'stay' || !lesson.inst) return
+  const midi = parseNote(from).midi + (walk.value === 'up' ? 1 : -1)
+  const [low, high] = lesson.inst.range.full.map((n) => parseNote(n).midi) as [number, number]
+  if (midi >= low && midi <= high) written.value = noteName(midi)
+}
+const WALKS = [
+  { value: 'stay', label: 'same note again' },
+  { value: 'up', label: 'a semitone up' },
+  { value: 'down', label: 'a semitone down' },
+] as const
+const begins = computed(() =>
+  choiceOf(TONE_START, lesson.answer?.learner.schools, lesson.schools) === 'air'
+    ? 'Begin with air alone, no tongue.'
+    : 'Begin tongued, like everything else.',
+)
 const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,
@@ -52,6 +74,7 @@ const take = (): Take | undefined =>
       if (typeof data === 'string') return data
       written.value = noteKey(data.written)
       await keep(data, provenance)
+      onwards(data.written)
       return undefined
     },
   }
@@ -84,6 +107,12 @@ const told = computed(() => {
   const result = listening.result
   return result ? [...slipWords(result.report, ear.value), ...result.warnings] : []
 })
+const better = computed(() =>
+  shown.value && !lesson.observes ? betterWords(shown.value.data, before.value) : undefined,
+)
+const listen = computed(() =>
+  shown.value ? listenWords(shown.value.data, lesson.inst?.teaching.listenFor ?? '') : '',
+)
 const nextAim = computed(() =>
   shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
 )
@@ -110,6 +139,8 @@ const setAim = (by: number) =>
     <template #choose>
       <label for="tone-note">{{ listening.source === 'player' ? 'Simulated player plays' : 'Note' }}</label>
       <NoteChoice id="tone-note" v-model="written" :inst="lesson.inst" />
+      <label for="tone-walk">then</label>
+      <Choice id="tone-walk" v-model="walk" :options="WALKS" />
     </template>
   </TakeHead>
 
@@ -137,6 +168,9 @@ const setAim = (by: number) =>
 
   <section v-if="shown && verdict" aria-live="polite">
     <p class="verdict">{{ verdict.sentence }}</p>
+    <p class="next">
+      <template v-if="better">{{ better }} </template>Listen next time: {{ listen }}
+    </p>
     <dl class="facts">
       <div v-for="f in verdict.facts" :key="f.name">
         <dt>{{ f.name }}</dt>
@@ -147,6 +181,7 @@ const setAim = (by: number) =>
     </dl>
     <p v-for="w in told" :key="w" class="soft">{{ w }}</p>
     <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
+      <KeepTake :label="`Long tone ${prettyNote(shown.data.written)}`" />
       <template v-if="!lesson.observes">
         <Button size="small" @click="setAim(-1)">Aim lower</Button>
         <Button size="small" @click="setAim(1)">Aim higher</Button>
@@ -164,7 +199,10 @@ const setAim = (by: number) =>
         <b>{{ p.point }}.</b> <span class="soft">{{ p.listen }}.</span>
       </li>
     </ul>
-    <p class="caution">Dizzy: stop, sit, breathe normally. Sore lip or jaw: rest.</p>
+    <p class="foot">
+      <span class="caution">{{ begins }} Sore lip or jaw: rest.</span
+      ><DizzyButton stage="sound" during="a long tone" />
+    </p>
   </section>
 </template>
 
@@ -206,6 +244,16 @@ dd b {
 .before {
   display: grid;
   gap: 10px;
+}
+.next {
+  font-size: 18px;
+}
+.foot {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  align-items: center;
+  gap: 14px;
 }
 @media (max-width: 1000px) {
   .facts {

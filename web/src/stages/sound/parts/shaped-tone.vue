@@ -24,6 +24,7 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../AfterTake.vue'
+import KeepTake from '../KeepTake.vue'
 import AgainstLoudness from '../AgainstLoudness.vue'
 import { spaced } from '../measured.ts'
 import ShapeThread from '../ShapeThread.vue'
@@ -215,6 +216,7 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
     <p class="verdict">{{ verdict.words }}</p>
     <p class="pitch">{{ verdict.pitch }}</p>
     <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget">
+      <KeepTake :label="`${prettyNote(shown.data.written)} ${SHAPE_WORDS[shown.data.shape]}`" />
       <Button v-if="own !== undefined" size="small" @click="own = undefined">Counts as aimed</Button>
     </AfterTake>
   </section>

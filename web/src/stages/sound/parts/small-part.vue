@@ -11,6 +11,7 @@ import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../AfterTake.vue'
+import KeepTake from '../KeepTake.vue'
 import { thin } from '../measured.ts'
 import { useShownTake } from '../take.ts'
 
@@ -26,6 +27,8 @@ const marks = computed(() =>
     ? [chosen.value.concert, ...(chosen.value.also ?? [])].map(prettyNote).join(' or ')
     : '',
 )
+const muted = ref(false)
+const aim = computed(() => lesson.aim('small-part', part.value))
 const { shown, keep, begin, forget } = useShownTake('small-part', (d) => d.part === part.value)
 const tenths = (x: number) => Math.round(10 * x) / 10
 
@@ -53,6 +56,8 @@ const take = (): Take | undefined => {
           lengthS: tenths(tone.lengthS),
           steadinessCents: tenths(tone.steadinessCents),
           hnrDb: tenths(tone.hnrDb),
+          aimS: aim.value?.value ?? 4,
+          muted: muted.value,
         },
         provenance,
       )
@@ -86,7 +91,7 @@ const next = computed(() => {
     <TakeHead
       :number="number"
       unit="s"
-      aim=""
+      :aim="lesson.observes ? '' : `aim ${aim?.value ?? 4} s`"
       :note="shown ? nearestConcert(shown.data.hz, lesson.a4Hz) : listening.note?.concert"
       :cents="undefined"
       :take="take"
@@ -102,6 +107,12 @@ const next = computed(() => {
           <template v-else>no pitch is meant, only a steady one</template>
           <span class="soft"> ({{ chosen?.source }})</span>
         </span>
+        <Button size="small" :aria-pressed="muted" @click="muted = !muted">{{
+          muted ? 'Muted' : 'Not muted'
+        }}</Button>
+        <span v-if="muted" class="soft"
+          >against a hand or device: its vent stays open, and it needs more air</span
+        >
       </template>
     </TakeHead>
     <div class="thread">
@@ -125,7 +136,8 @@ const next = computed(() => {
       </p>
       <p class="tip">{{ verdict.tip }}</p>
       <p v-for="w in listening.result?.warnings" :key="w" class="soft">{{ w }}</p>
-      <AfterTake :provenance="shown.provenance" :aim="undefined" :entry-id="shown.id" @taken-back="forget">
+      <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget">
+        <KeepTake :label="chosen?.part ?? ''" />
         <Button v-if="next" @click="part = next.id">Next part: {{ next.part }}</Button>
       </AfterTake>
     </section>

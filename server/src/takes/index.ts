@@ -1,0 +1,2 @@
+export { takeRoutes } from './routes.ts'
+export { dropTakesOfNobody } from './store.ts'
