@@ -199,6 +199,7 @@ test('a note is tuned against a drone, and the map shows where notes lie', async
   await happened(page.request, lesson, TONE)
   await page.goto(`${lesson}/sound`)
   await view(page, 'Tuning')
+  await page.waitForTimeout(500)
   await page.keyboard.press('Space')
   await expect(page.getByText(/cents high; it beats \d+\.\d times a second|In tune; it beats/)).toBeVisible({
     timeout: 15_000,

@@ -30,10 +30,29 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
     await page.locator('.facts').waitFor({ timeout: 40_000 })
   })
-  await shoot(page, `${lesson}/sound`, 'bend', async () => {
-    await page.getByText('Bend range').click()
+  const part = (stop: 'breath' | 'sound', name: string, view: string, before: () => Promise<unknown>) =>
+    shoot(page, `${lesson}/${stop}`, name, async () => {
+      await page.getByRole('radio', { name: view, exact: true }).click()
+      await page.waitForTimeout(500)
+      await before()
+    })
+  await part('breath', 'breath', 'Breath by counts', async () => {
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(4700)
+  })
+  await page.keyboard.press('Space')
+  await part('sound', 'mouth', 'Mouth', async () => {
+    await page.getByRole('button', { name: 'Thin, weak' }).click()
+    await page.getByRole('button', { name: 'Only the tip is in' }).click()
+  })
+  await part('sound', 'shaped-tone', 'Shaped tone', async () => {
+    await page.getByRole('spinbutton', { name: 'Counts a phase' }).fill('3')
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
+  })
+  await part('sound', 'small-part', 'Small part', async () => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('mouthpiece-bend'))
-    await page.locator('.verdict').waitFor()
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
   await shoot(page, `${lesson}/sound`, 'first-sounds', async () => {
     await page.getByRole('radio', { name: 'First sounds' }).click()

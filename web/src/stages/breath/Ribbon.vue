@@ -73,6 +73,8 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 
 <template>
   <svg
+    ref="svg"
+    :height="HEIGHT"
     :viewBox="`0 0 ${wide} ${HEIGHT}`"
     class="ribbon"
     role="img"

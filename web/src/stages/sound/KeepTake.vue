@@ -7,6 +7,7 @@ import { newId } from '@/base/ids.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { playingId, replay } from '@/listening/replay.ts'
 import { useListening } from '@/listening/index.ts'
+import { takesChanged } from './takes.ts'
 
 /** The sound just heard: again by ear, and kept with who agreed to it. Without that nothing of it stays. */
 const props = defineProps<{ label: string }>()
@@ -39,7 +40,14 @@ async function keep(consent: 'learner' | 'guardian') {
   asking.value = false
   if (take) {
     kept.value = key.value
-    notices.show('The sound is kept.', { undo: () => api.dropTake(take.id).then(() => (kept.value = '')) })
+    takesChanged.value++
+    notices.show('The sound is kept.', {
+      undo: () =>
+        api.dropTake(take.id).then(() => {
+          kept.value = ''
+          takesChanged.value++
+        }),
+    })
   }
 }
 </script>

@@ -9,6 +9,7 @@ import { dayName } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { playingId, replay } from '@/listening/replay.ts'
 import { soundWorker } from '@/workers/index.ts'
+import { takesChanged } from './takes.ts'
 
 /** Kept takes: heard again, laid over one another, deleted. */
 const lesson = useLesson()
@@ -23,7 +24,7 @@ const takes = computed(() =>
 async function load() {
   if (learner.value) list.value = await api.takes(learner.value).catch(() => undefined)
 }
-watch(learner, load, { immediate: true })
+watch([learner, takesChanged], load, { immediate: true })
 
 async function hear(take: TakeRecord) {
   const wav = await notices.attempt(() => api.takeSound(take.id))
@@ -110,7 +111,7 @@ const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1)
     <ul>
       <li v-for="t in takes" :key="t.id">
         <span
-          ><b>{{ t.label || 'Take' }}</b>
+          ><b>{{ t.label || 'Take' }},</b>
           <span class="soft">
             {{ dayName(t.at) }}, {{ t.seconds.toFixed(1) }} s, agreed by {{ t.consent }}</span
           ></span

@@ -168,9 +168,7 @@ const setAim = (by: number) =>
 
   <section v-if="shown && verdict" aria-live="polite">
     <p class="verdict">{{ verdict.sentence }}</p>
-    <p class="next">
-      <template v-if="better">{{ better }} </template>Listen next time: {{ listen }}
-    </p>
+    <p class="next">{{ better ? `${better} ` : '' }}Listen next time: {{ listen }}</p>
     <dl class="facts">
       <div v-for="f in verdict.facts" :key="f.name">
         <dt>{{ f.name }}</dt>
