@@ -46,7 +46,8 @@ test('screenshots', async ({ page }) => {
     await page.getByRole('button', { name: 'Only the tip is in' }).click()
   })
   await part('sound', 'shaped-tone', 'Shaped tone', async () => {
-    await page.getByRole('spinbutton', { name: 'Counts a phase' }).fill('3')
+    await page.getByRole('spinbutton', { name: 'Counts a phase' }).fill('11')
+    await page.keyboard.press('Tab')
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
