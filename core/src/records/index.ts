@@ -69,6 +69,7 @@ export {
 export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'
 export { CONSISTENT, hasOvertones, hitsOf, overtoneNotes, overtonesOn, soundsAs } from './overtone.ts'
 export { IN_TUNE_CENTS } from './interval.ts'
+export { GASP, phrasesWords } from './phrases.ts'
 export { MAP_TAKES, pitchMap, type MapNote } from './pitch-map.ts'
 export {
   FILL,

@@ -13,6 +13,7 @@ import { mouth } from './mouth.ts'
 import { move } from './move.ts'
 import { note } from './note.ts'
 import { overtone } from './overtone.ts'
+import { phrases } from './phrases.ts'
 import { setup } from './setup.ts'
 import { shapedTone } from './shaped-tone.ts'
 import { smallPart } from './small-part.ts'
@@ -27,6 +28,7 @@ export const RECORDS = {
   'breath-cycle': breathCycle,
   'breath-count': breathCount,
   exhale,
+  phrases,
   'breath-watch': breathWatch,
   dizzy,
   'first-minutes': firstMinutes,

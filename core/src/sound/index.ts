@@ -18,6 +18,7 @@ export {
   type SoundReport,
 } from './analyse.ts'
 export { bendOf, type Bend } from './bend.ts'
+export { BLOW_RULE, blowsOf, phrasesOf, type Blow, type Intake, type Phrases } from './blows.ts'
 export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'
 export { type LoudnessPitch } from './loudness.ts'
 export { median } from './statistics.ts'

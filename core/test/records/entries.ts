@@ -40,6 +40,11 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
     aimClicks: 12,
   },
   exhale: { seconds: 11.4, aimS: 10 },
+  phrases: {
+    lengthsS: [8.2, 7.9],
+    pausesS: [1.4],
+    intakes: [{ lengthS: 0.6, aboveDb: 9 }],
+  },
   'breath-watch': { seen: ['shoulders'] },
   dizzy: { during: 'in 2, out 6' },
   'first-minutes': {
@@ -112,6 +117,7 @@ export function entry<K extends EntryKind>(
       'breath-cycle': 'breath',
       'breath-count': 'breath',
       exhale: 'breath',
+      phrases: 'breath',
       'breath-watch': 'breath',
       dizzy: 'breath',
     }[kind as string] ?? 'sound'

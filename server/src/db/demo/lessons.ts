@@ -89,5 +89,6 @@ const PROVENANCE: Partial<Record<EntryKind, EntryRecord['provenance']>> = {
   'both-ends': 'microphone',
   'breath-count': 'microphone',
   exhale: 'microphone',
+  phrases: 'microphone',
   note: 'typed',
 }

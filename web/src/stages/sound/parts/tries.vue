@@ -4,9 +4,11 @@ import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { prettyNote } from '@halitus/core/pitch'
 import { GATE } from '@halitus/core/records'
+import { blowsOf, median, untilQuiet } from '@halitus/core/sound'
 import { isTyping } from '@/base/keys.ts'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 
 /** Tries on the small part, counted by tapping: spoke, or didn't; ten make a set, and sets open the way on. */
@@ -24,6 +26,10 @@ watch(
   },
 )
 
+/** Louder than this something is blown, and so long of less ends the count. */
+const LOUD_DB = -55
+const OVER_S = 5
+
 function tried(spoke: boolean) {
   const { spoke: s, tries } = count.value
   draft.value = { spoke: s + Number(spoke), tries: Math.min(99, tries + 1) }
@@ -39,6 +45,50 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'c') tried(true)
   if (event.key === 'x') tried(false)
 })
+/** Heard instead of tapped: each go at blowing is a try; one in which a pitch stays has spoken. */
+const listening = useListening()
+const told = ref('')
+const take = (): Take | undefined => {
+  const inst = lesson.inst
+  if (!inst) return undefined
+  return {
+    instrument: inst.id,
+    written: inst.teaching.firstNotes[0]!,
+    performance: {
+      // Three that speak and one that stays air, to try it with.
+      notes: (note) =>
+        [0, 250, 900, 120].flatMap((lateMs) => [
+          {
+            written: note,
+            lengthS: 0.9,
+            begins: 'breath',
+            ...(lateMs && { attack: { kind: 'airy', lengthMs: lateMs } }),
+          },
+          { written: null, lengthS: 0.7 },
+        ]),
+    },
+    ear: { transposition: 0, a4Hz: lesson.a4Hz },
+    rule: () => untilQuiet(LOUD_DB, OVER_S),
+    judge({ timeS, db, hz }, provenance) {
+      const blows = blowsOf(timeS, db, hz)
+      if (!blows.length) return 'Nothing heard that was blown.'
+      const late = blows.flatMap((b) => (b.spokeAfterS === null ? [] : [b.spokeAfterS]))
+      told.value = `Heard ${blows.length}: ${late.length} spoke${late.length ? `, the middle one after ${median(late).toFixed(1)} s` : ''}.`
+      if (provenance === 'simulated') {
+        told.value += ' Simulated: not counted.'
+        return undefined
+      }
+      const { spoke: s, tries } = count.value
+      draft.value = { spoke: Math.min(99, s + late.length), tries: Math.min(99, tries + blows.length) }
+      return undefined
+    },
+  }
+}
+const listen = async () => {
+  if (listening.state === 'listening') return listening.stop()
+  const what = take()
+  if (what) await listening.start(what)
+}
 const pitches = computed(() =>
   chosen.value?.concert
     ? [chosen.value.concert, ...(chosen.value.also ?? [])].map(prettyNote).join(' or ')
@@ -57,6 +107,13 @@ const pitches = computed(() =>
         <Button type="primary" size="large" class="go" @click="tried(true)">Spoke <kbd>c</kbd></Button>
         <Button size="large" class="go" @click="tried(false)">Didn’t speak <kbd>x</kbd></Button>
         <Button size="large" :disabled="!count.tries" @click="keep">Keep</Button>
+        <Button
+          v-if="listening.source !== 'file'"
+          size="large"
+          :loading="listening.state === 'judging'"
+          @click="listen"
+          >{{ listening.state === 'listening' ? 'Stop counting' : 'Count by ear' }}</Button
+        >
       </div>
     </header>
     <div class="dots" aria-hidden="true">
@@ -71,6 +128,7 @@ const pitches = computed(() =>
       <Choice id="tries-part" v-model="part" :options="parts.map((p) => ({ value: p.id, label: p.part }))" />
       <span v-if="pitches" class="soft">near concert {{ pitches }} ({{ chosen?.source }})</span>
     </p>
+    <p v-if="told || listening.problem" aria-live="polite">{{ listening.problem || told }}</p>
     <p v-if="gate" class="gate">
       <b>{{ gate.part ? `Next: ${gate.part.part}` : 'Next: the whole instrument' }}</b> {{ gate.why }}
     </p>
