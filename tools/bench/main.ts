@@ -12,8 +12,9 @@ import { PitchDetector } from 'pitchy'
 import { pino } from 'pino'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { moveFinder } from '@halitus/core/fingering'
-import { fingerSystem, instrument } from '@halitus/core/instruments'
+import { allInstruments, fingerSystem, instrument } from '@halitus/core/instruments'
 import { perform } from '@halitus/core/player'
+import { mouthVerdict } from '@halitus/core/records'
 import {
   forecastLife,
   forecastStock,
@@ -103,6 +104,19 @@ function reeds() {
     for (const reed of shelf) forecastLife(model, minutesPlayed(reed))
   }, 9)
   line('rotation, life and stock of 500 reeds', `${ms.toFixed(1)} ms`, 'under 50')
+}
+
+/** One tap: beliefs of the largest model, and the check that tells most. */
+function evidence() {
+  const largest = allInstruments().reduce((a, b) =>
+    b.mouth.model.questions.length * b.mouth.model.causes.length >
+    a.mouth.model.questions.length * a.mouth.model.causes.length
+      ? b
+      : a,
+  )
+  const told = largest.mouth.seen.slice(0, 4).map((id) => ({ question: id, outcome: id }))
+  const ms = timeMs(() => mouthVerdict(largest, told, { partCents: 60, steadinessCents: 20 }), 99)
+  line(`beliefs and the next check after a tap, ${largest.id}`, `${ms.toFixed(2)} ms`, 'under 5')
 }
 
 const listen = (app: express.Express) =>
@@ -249,6 +263,7 @@ async function dragging() {
 sound()
 moves()
 reeds()
+evidence()
 size()
 await api()
 if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) await dragging()
