@@ -11,16 +11,42 @@ export const HALF_KERNEL = 5
 /** Steps between two samples that are kept ready. */
 const STEPS = 64
 const KERNEL = (() => {
-  const table = new Float64Array((STEPS + 1) * 2 * HALF_KERNEL)
-  for (let s = 0; s <= STEPS; s++)
-    for (let k = 0; k < 2 * HALF_KERNEL; k++) {
-      const x = k - HALF_KERNEL + 1 - s / STEPS
+  const width = 2 * HALF_KERNEL
+  const table = new Float64Array((STEPS + 1) * width)
+  for (let s = 0; s <= STEPS; s++) {
+    const at = Float64Array.from({ length: width }, (_, k) => k - HALF_KERNEL + 1 - s / STEPS)
+    const taps = at.map((x) => {
       const window = 0.5 + 0.5 * Math.cos((Math.PI * x) / HALF_KERNEL)
-      table[s * 2 * HALF_KERNEL + k] =
-        Math.abs(x) < 1e-9 ? 1 : (Math.sin(Math.PI * x) / (Math.PI * x)) * window
-    }
+      return Math.abs(x) < 1e-9 ? 1 : (Math.sin(Math.PI * x) / (Math.PI * x)) * window
+    })
+    table.set(keepingParabolas(taps, at), s * width)
+  }
   return table
 })()
+
+/**
+ * Taps changed by as little as possible (least squares) so that constants, lines and parabolas come out exactly: a cut
+ * sinc bends the top of a flat peak and puts it elsewhere.
+ */
+function keepingParabolas(taps: Float64Array, at: Float64Array): Float64Array {
+  const powers = [0, 1, 2]
+  const sum = (of: (x: number, k: number) => number) => at.reduce((s, x, k) => s + of(x, k), 0)
+  const missing = powers.map((p) => (p === 0 ? 1 : 0) - sum((x, k) => taps[k]! * x ** p))
+  const [[a, b, c], [, d, e], [, , f]] = powers.map((p) => powers.map((q) => sum((x) => x ** (p + q)))) as [
+    [number, number, number],
+    [number, number, number],
+    [number, number, number],
+  ]
+  // A symmetric three by three, by Cramer's rule.
+  const det = a * (d * f - e * e) - b * (b * f - c * e) + c * (b * e - c * d)
+  const [u, v, w] = missing as [number, number, number]
+  const share = [
+    (u * (d * f - e * e) - b * (v * f - e * w) + c * (v * e - d * w)) / det,
+    (a * (v * f - e * w) - u * (b * f - c * e) + c * (b * w - v * c)) / det,
+    (a * (d * w - v * e) - b * (b * w - v * c) + u * (b * e - c * d)) / det,
+  ]
+  return taps.map((t, k) => t + share[0]! + share[1]! * at[k]! + share[2]! * at[k]! ** 2)
+}
 
 /** What each step leaves of the power of white noise: the sum of the squares of its taps. */
 const NOISE_LEFT = Float64Array.from({ length: STEPS + 1 }, (_, s) => {

@@ -13,6 +13,8 @@ const MOST_PARTIALS = 20
 const COLOUR_TOP_HZ = 10500
 /** Colour is read from at least this long a window, s. */
 const COLOUR_S = 0.02
+/** A peak this near to where it was expected is placed well, samples. */
+const WELL_INSIDE = 0.6
 const UPPER_HZ = 1500
 const STEP_S = 0.005
 
@@ -84,6 +86,13 @@ export class FineFeatures {
    * between samples, is that much finer than one period.
    */
   exactHz(centreFull: number, hz: number): number {
+    const found = this.refined(centreFull, hz)
+    // Away from where it was expected too few neighbours stood on one side: once more from there.
+    const moved = valueWindow(hz).lagS * (this.rate / 2) * Math.abs(found / hz - 1)
+    return moved > WELL_INSIDE ? this.refined(centreFull, found) : found
+  }
+
+  private refined(centreFull: number, hz: number): number {
     const { data, begin, end } = this.middle
     const rate = this.rate / 2
     const centre = centreFull / 2
