@@ -65,13 +65,13 @@ vi.mock('@/listening/input.ts', async () => {
   }
   return {
     NoSound,
-    listenToMicrophone: async (onFrames: (f: LiveFrame[]) => void, onGone: () => void) => {
+    listenToMicrophone: async (_ear: Ear, onFrames: (f: LiveFrame[]) => void, onGone: () => void) => {
       unplug = onGone
       if (!played)
         throw new NoSound('The microphone is not allowed. Use the simulated player or a WAVE file.')
       return feed(onFrames, perform(played, RATE))
     },
-    listenToPlayer: async (p: Phrase, _aloud: boolean, onFrames: (f: LiveFrame[]) => void) =>
+    listenToPlayer: async (p: Phrase, _aloud: boolean, _ear: Ear, onFrames: (f: LiveFrame[]) => void) =>
       feed(onFrames, playPhrase(p, RATE).samples),
   }
 })
@@ -241,5 +241,27 @@ describe('a microphone that goes away in mid-take', () => {
     expect(done).toHaveBeenCalledOnce()
     expect(done.mock.calls[0]![0].tone?.written).toBe('E4')
     expect(listening.problem).toBe('The microphone went away in mid-take; what came before is kept.')
+  })
+})
+
+describe('the sound of a take', () => {
+  it('can be heard again when it was live, is gone when another begins, and a simulated one isn’t kept', async () => {
+    played = { instrument: 'clarinet', written: 'E4', lengthS: 2, leadS: 0.2, tailS: 1.6 }
+    const listening = useListening()
+    listening.source = 'microphone'
+    await begin(listening).started
+    await until(() => listening.state === 'idle')
+    expect(listening.hasSound).toBe(true)
+    const first = listening.soundId
+    await begin(listening).started
+    expect(listening.hasSound).toBe(false)
+    await until(() => listening.state === 'idle')
+    expect(listening.soundId).toBe(first + 1)
+    listening.source = 'player'
+    listening.playerLengthS = 2
+    await begin(listening).started
+    await listening.stop()
+    await until(() => listening.state === 'idle')
+    expect(listening.hasSound).toBe(false)
   })
 })
