@@ -116,7 +116,15 @@ describe('settings', () => {
       databaseUrl: 'file:data/halitus.db',
       logLevel: 'info',
       allowedHosts: [],
+      takesFolder: 'data/takes',
     }))
+  it.each([
+    [{ DATABASE_URL: 'file:/var/studio/one.db?mode=rwc' }, '/var/studio/takes'],
+    [{ DATABASE_URL: 'libsql://studio.example' }, 'data/takes'],
+    [{ TAKES_FOLDER: '/music' }, '/music'],
+  ])('put kept takes beside the database unless told otherwise: %j', (env, folder) =>
+    expect(readSettings(env).takesFolder).toBe(folder),
+  )
   it.each([
     [{ PORT: 'abc' }, 'PORT is “abc”; allowed is a whole number from 0 to 65535.'],
     [{ PORT: '70000' }, 'PORT is “70000”'],

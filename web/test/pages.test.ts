@@ -144,15 +144,19 @@ describe('the gauge', () => {
 })
 
 describe('breath', () => {
-  it('shows the plan, changes it, and keeps the caution in sight', async () => {
+  it('shows the plan, changes it, and has the caution before anybody holds the breath', async () => {
     await openLesson('wilhelmina-tarn')
     const stage = await house.mount(BreathStage)
-    expect(stage.find('.plan').text()).toBe('stale air out first, then in')
-    expect(stage.find('.caution').text()).toContain('ask a doctor')
+    await vi.waitFor(() => expect(stage.text()).toContain('out, wait, in'))
+    expect(stage.text()).toContain('Planned: stale air out first, then in')
+    expect(stage.text()).not.toContain('a doctor first')
+    await button(stage, 'out, wait, in').trigger('click')
+    expect(stage.find('.caution').text()).toContain('a doctor first')
+    expect(button(stage, /^Seated, and well/)).toBeTruthy()
     await stage.find('#plan-breath').setValue('two quiet breaths')
     await button(stage, 'Change plan').trigger('click')
     await house.settle()
-    expect(stage.find('.plan').text()).toBe('two quiet breaths')
+    expect(stage.text()).toContain('Planned: two quiet breaths')
     stage.unmount()
   })
 })

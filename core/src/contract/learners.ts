@@ -2,7 +2,7 @@ import { array, boolean, number, string, type InferType } from 'yup'
 import { day, id, instrumentId, moment, strict, text, uniqueBy, whole, words } from '../fields/index.ts'
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
-import { cardAnswer, report } from './cards.ts'
+import { cardAnswer, cardRow, report } from './cards.ts'
 import { entryRecord } from './entries.ts'
 import { lessonRecord, regular, type Regular } from './lessons.ts'
 import { plan } from './plans.ts'
@@ -96,7 +96,11 @@ export const lessonAnswer = strict({
   /** When dizziness was last reported from home. */
   easedSince: moment().nullable().defined(),
   /** Card given in this lesson, if composed already. */
-  card: cardAnswer.shape({ leftOut: cardAnswer.fields.rows }).noUnknown().nullable().defined(),
+  card: cardAnswer
+    .shape({ leftOut: array().of(cardRow).required().max(100) })
+    .noUnknown()
+    .nullable()
+    .defined(),
   /** Card that the learner brings along. */
   lastCard: cardAnswer.nullable().defined(),
 })
