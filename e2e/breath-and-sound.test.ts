@@ -245,3 +245,30 @@ test('one and the same concert pitch is told for every player', async ({ page })
   await expect(page.locator('.players')).toContainText('Several players on')
   await expect(page.locator('.players p')).toContainText('Flute')
 })
+
+test('a phrase series is measured with the breaths between', async ({ page }) => {
+  test.setTimeout(60_000)
+  await simulated(page, 4)
+  await open(page, 'breath', 'Phrase series')
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^3 phrases, the last as long as \d+ % of the first\.$/)).toBeVisible({
+    timeout: 30_000,
+  })
+  await expect(page.getByText(/^Pauses from/)).toBeVisible()
+  await expect(noted(page)).toContainText(/Phrases of 1\.\d, 1\.\d, 1\.\d s/)
+})
+
+test('first sounds are counted by ear; simulated ones are heard and not counted', async ({ page }) => {
+  test.setTimeout(60_000)
+  await simulated(page, 3)
+  await open(page, 'sound', 'First sounds')
+  await page.getByRole('button', { name: 'Count by ear' }).click()
+  await expect(
+    page.getByText(
+      /^Heard 4: 4 spoke, the middle one after 0\.\d s\. Simulated: not counted\.$|^Heard 4: 3 spoke/,
+    ),
+  ).toBeVisible({
+    timeout: 30_000,
+  })
+  await expect(page.getByText('0 of 0')).toBeVisible()
+})

@@ -37,6 +37,18 @@ test('a long tone is heard through the microphone', async ({ page }) => {
   await expect(page.getByLabel('Noted today')).toContainText(/E4 [67]\.\d s/)
   // What the microphone heard counts: the aim of this note moves, and the line says the length.
   await expect(page.getByRole('link', { name: /3 Sound/ })).toContainText('7 s')
+  // Saskia is twelve: a guardian agrees, and the sound lies with the others, to be laid over one another and deleted.
+  await page.getByRole('button', { name: 'Keep the sound' }).click()
+  await expect(page.getByRole('button', { name: 'The learner' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'A guardian' }).click()
+  await expect(page.locator('.keep')).toContainText('The sound is kept.')
+  await page.locator('.takes summary').click()
+  await expect(page.locator('.takes li').first()).toContainText(/Long tone E4, .*agreed by guardian/)
+  await page.locator('.takes li').first().getByRole('button', { name: 'Lay over' }).click()
+  await expect(page.locator('.takes figure')).toContainText(/Long tone E4, [67]\.\d s/)
+  await page.locator('.takes li').first().getByRole('button', { name: 'Delete' }).click()
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await expect(page.locator('.takes li').first()).toContainText('Long tone E4')
   await page.getByRole('link', { name: 'Settings' }).click()
   await expect(page.getByTestId('lag')).toBeVisible()
   console.log(`from sound to screen: ${await page.getByTestId('lag').innerText()} ms beyond the window`)

@@ -111,10 +111,10 @@ const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1)
     <ul>
       <li v-for="t in takes" :key="t.id">
         <span
-          ><b>{{ t.label || 'Take' }},</b>
-          <span class="soft">
-            {{ dayName(t.at) }}, {{ t.seconds.toFixed(1) }} s, agreed by {{ t.consent }}</span
-          ></span
+          ><b>{{ t.label || 'Take' }}</b
+          ><span class="soft">{{
+            `, ${dayName(t.at)}, ${t.seconds.toFixed(1)} s, agreed by ${t.consent}`
+          }}</span></span
         >
         <span class="acts">
           <Button size="small" @click="hear(t)">{{ playingId === t.id ? 'Stop' : 'Hear' }}</Button>
