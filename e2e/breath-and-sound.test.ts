@@ -272,3 +272,19 @@ test('first sounds are counted by ear; simulated ones are heard and not counted'
   })
   await expect(page.getByText('0 of 0')).toBeVisible()
 })
+
+test('the teacher’s note is heard first and becomes the measure', async ({ page }) => {
+  test.setTimeout(60_000)
+  await simulated(page, 2)
+  await open(page, 'sound', 'Tuning')
+  await page.getByRole('button', { name: 'Hear the teacher first' }).click()
+  await page.keyboard.press('Space')
+  await expect(
+    page.getByText(/^The teacher’s \w.*\d was heard at \d+\.\d Hz: that is the measure now\./),
+  ).toBeVisible({
+    timeout: 20_000,
+  })
+  // The teacher was 14 cents high, the learner is 9: five cents low against that, and in tune.
+  await page.keyboard.press('Space')
+  await expect(page.getByText(/^In tune; it beats/)).toBeVisible({ timeout: 20_000 })
+})

@@ -53,3 +53,14 @@ test('a long tone is heard through the microphone', async ({ page }) => {
   await expect(page.getByTestId('lag')).toBeVisible()
   console.log(`from sound to screen: ${await page.getByTestId('lag').innerText()} ms beyond the window`)
 })
+
+test('the breath that is heard is drawn on the ribbon', async ({ page }) => {
+  const lesson = await ownLesson(page.request, 'saskia-vell')
+  await page.goto(`${lesson}/breath`)
+  await page.getByRole('radio', { name: 'Breath by counts' }).click()
+  await page.getByRole('button', { name: 'Hear the breath' }).click()
+  await page.getByRole('button', { name: /^Start/ }).click()
+  await expect(page.locator('.ribbon .heard')).toBeVisible({ timeout: 15_000 })
+  await page.getByRole('button', { name: /^Stop/ }).click()
+  await expect(page.locator('.count')).toHaveCount(0)
+})

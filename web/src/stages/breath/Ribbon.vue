@@ -4,7 +4,13 @@ import { computed, ref } from 'vue'
 import { phasesOf, placeAt, roundOf, type Pattern } from '@halitus/core/breath'
 
 /** A drill as a ribbon that comes towards a fixed line: wide is full. Time goes by underneath. */
-const props = defineProps<{ pattern: Pattern; perMinute: number; atS: number; running: boolean }>()
+const props = defineProps<{
+  pattern: Pattern
+  perMinute: number
+  atS: number
+  running: boolean
+  heard?: readonly { s: number; db: number }[]
+}>()
 
 const svg = ref<SVGSVGElement>()
 const { width } = useElementSize(svg)
@@ -68,6 +74,17 @@ const ticks = computed(() => {
     (at) => at <= wide.value,
   )
 })
+/** The air that is heard: a thread as high above the middle as it is louder than the room, dB. */
+const LOUD_DB = 30
+const thread = computed(() => {
+  const list = props.heard ?? []
+  if (list.length < 2) return ''
+  const room = Math.min(...list.map((h) => h.db))
+  return list
+    .filter((h) => x(h.s) >= 0)
+    .map((h) => `${x(h.s)},${MIDDLE - (WIDE * Math.min(LOUD_DB, h.db - room)) / LOUD_DB}`)
+    .join(' ')
+})
 const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 </script>
 
@@ -81,6 +98,7 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
     aria-label="Breath, coming towards the line"
   >
     <polygon :points="outline" class="air" />
+    <polyline v-if="thread" :points="thread" class="heard" />
     <text
       v-for="p in parts"
       :key="p.key"
@@ -110,6 +128,11 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
   stroke: var(--metal);
   stroke-width: 2.5;
   stroke-linejoin: round;
+}
+.heard {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 3;
 }
 .name {
   font-size: 19px;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import {
   checkPattern,
@@ -17,10 +17,12 @@ import {
   type Pattern,
 } from '@halitus/core/breath'
 import { DIZZY_DAYS, ofLearner, roundsOf } from '@halitus/core/records'
+import { forSeconds } from '@halitus/core/sound'
 import { daysBetween } from '@halitus/core/time'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import { localNow } from '@/base/words.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
+import { useListening } from '@/listening/index.ts'
 import Quantity from '@/parts/Quantity.vue'
 import { usePacer } from '../pacer.ts'
 import Ribbon from '../Ribbon.vue'
@@ -75,6 +77,28 @@ const allowed = ref(false)
 const done = ref<{ pattern: Pattern; perMinute: number; rounds: number }>()
 const place = computed(() => placeAt(pattern.value, perMinute.value, pacer.atS.value))
 
+/** What the microphone hears of the breath, drawn on the ribbon; nothing of it is judged or kept. */
+const listening = useListening()
+const hears = useLocalStorage('halitus.breath.hears', false)
+const heard = shallowRef<{ s: number; db: number }[]>([])
+const NEWEST = 900
+watch(pacer.atS, (s) => {
+  if (hears.value && listening.state === 'listening')
+    heard.value = [...heard.value.slice(-NEWEST), { s, db: listening.levelDb }]
+})
+async function beginToHear() {
+  heard.value = []
+  const inst = lesson.inst
+  if (!hears.value || !inst || listening.source !== 'microphone') return
+  await listening.start({
+    instrument: inst.id,
+    written: inst.teaching.firstNotes[0]!,
+    ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
+    rule: () => forSeconds(600),
+    judge: () => undefined,
+  })
+}
+
 async function toggle() {
   if (pacer.running.value) return halt()
   if (problem.value) return
@@ -84,10 +108,12 @@ async function toggle() {
   }
   done.value = undefined
   await pacer.start(pattern.value, perMinute.value, aloud.value)
+  await beginToHear()
 }
 function halt() {
   const whole = Math.floor((pacer.atS.value * perMinute.value) / 60 / roundOf(pattern.value) + 1e-6)
   pacer.stop()
+  void listening.cancel()
   if (whole > 0)
     done.value = { pattern: { ...pattern.value }, perMinute: perMinute.value, rounds: Math.min(30, whole) }
 }
@@ -154,6 +180,13 @@ const action = computed(() =>
       <Button size="small" :aria-pressed="aloud" @click="aloud = !aloud">{{
         aloud ? 'Aloud' : 'Silent'
       }}</Button>
+      <Button
+        v-if="listening.source === 'microphone'"
+        size="small"
+        :aria-pressed="hears"
+        @click="hears = !hears"
+        >{{ hears ? 'Hears the breath' : 'Hear the breath' }}</Button
+      >
     </p>
   </div>
 
@@ -162,6 +195,7 @@ const action = computed(() =>
     :per-minute="perMinute"
     :at-s="pacer.running.value ? pacer.atS.value : 0"
     :running="pacer.running.value"
+    :heard="heard"
   />
   <p class="visually-hidden" aria-live="off" role="timer">
     {{ pacer.running.value ? `${place.phase} ${place.count}` : '' }}
@@ -195,6 +229,9 @@ const action = computed(() =>
     <label for="own-out">out</label><Quantity id="own-out" v-model="own.outCounts" :min="1" :max="30" />
     <label for="own-empty">empty</label
     ><Quantity id="own-empty" v-model="own.emptyCounts" :min="0" :max="12" />
+  </p>
+  <p v-if="hears && listening.problem" class="soft">
+    {{ listening.problem }} The drill goes on without being heard.
   </p>
   <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
   <p v-else-if="holds" class="caution">

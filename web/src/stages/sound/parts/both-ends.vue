@@ -2,9 +2,10 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
-import { differs, noteKey, PLACES, type EndPlace, type EndTake } from '@halitus/core/records'
+import { differs, noteKey, ofLearner, PLACES, type EndPlace, type EndTake } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
+import { dayName } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { playingId, replay } from '@/listening/replay.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -77,6 +78,14 @@ const take = (): Take | undefined =>
       return undefined
     },
   }
+/** The learner's own best so far: what was chosen last with this, in an earlier drill; simulated ones left out. */
+const best = computed(() => {
+  const last = ofLearner(lesson.ofKind(lesson.entries, 'both-ends')).findLast(
+    (e) => e.data.end === endId.value,
+  )
+  const take = last?.data.takes.find((t) => t.place === last.data.chosen)
+  return last && take && { at: last.at, place: last.data.chosen, take }
+})
 const reference = computed(() => takeAt('middle'))
 const told = (t: EndTake) => (reference.value && t.place !== 'middle' ? differs(t, reference.value) : [])
 async function choose(chosen: EndPlace) {
@@ -144,6 +153,11 @@ async function choose(chosen: EndPlace) {
       </p>
     </section>
   </div>
+  <p v-if="best" class="best">
+    <b>Own reference</b>, {{ dayName(best.at) }}: {{ NAMES[best.place].toLowerCase() }},
+    {{ Math.round(best.take.steadinessCents) }} cents steady, tone {{ Math.round(best.take.hnrDb) }} dB over
+    noise.
+  </p>
   <p class="how">
     Let it be heard: too little, too much, then the place between. Choose by ear; the numbers are witnesses.
     <template v-if="draft.provenance === 'simulated' && draft.takes.length"

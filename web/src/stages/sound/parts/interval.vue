@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { playersOn, writtenNote } from '@halitus/core/instruments'
+import { playersOn, writtenNote, type Instrument } from '@halitus/core/instruments'
 import {
   beatsAgainst,
   centsBetween,
@@ -33,19 +33,47 @@ const written = ref(first)
 const tuning = ref<IntervalTuning>('just')
 const up = computed(() => lesson.inst?.transposition ?? 0)
 const droneMidi = computed(() => parseNote(drone.value).midi + up.value)
-const droneHz = computed(() => hzOfMidi(droneMidi.value, lesson.a4Hz))
-const place = computed(() =>
-  intervalOver(droneMidi.value, parseNote(written.value).midi + up.value, tuning.value, lesson.a4Hz),
-)
+/** What the teacher's note really was, Hz; undefined while the program's own drone counts. */
+const teacherHz = ref<number>()
+/** The next note that is heard is the teacher's: it takes the drone's place. */
+const hearTeacher = ref(false)
+const droneHz = computed(() => teacherHz.value ?? hzOfMidi(droneMidi.value, lesson.a4Hz))
+const place = computed(() => {
+  const found = intervalOver(
+    droneMidi.value,
+    parseNote(written.value).midi + up.value,
+    tuning.value,
+    lesson.a4Hz,
+  )
+  // Over a note that isn't at the reference pitch everything moves with it.
+  return { ...found, hz: (found.hz * droneHz.value) / hzOfMidi(droneMidi.value, lesson.a4Hz) }
+})
 const { shown, keep, begin, forget } = useShownTake('interval')
 const toggle = () => tools.toggleReference(droneHz.value)
+watch(drone, () => (teacherHz.value = undefined), { flush: 'sync' })
 watch(droneHz, () => tools.sounding && void toggle().then(toggle))
 onBeforeUnmount(() => tools.sounding && void toggle())
 
 const tenths = (x: number) => Math.round(10 * x) / 10
+/** Hears a note to be played against; nothing of it is kept. */
+const teachersNote = (inst: Instrument): Take => ({
+  instrument: inst.id,
+  written: drone.value,
+  performance: { detuneCents: 14, unsteadyCents: 1 },
+  ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
+  rule: () => untilToneEnds(),
+  judge({ tone }) {
+    if (!tone) return 'No note heard.'
+    hearTeacher.value = false
+    drone.value = noteKey(tone.written)
+    teacherHz.value = tone.hz
+    return undefined
+  },
+})
 const take = (): Take | undefined => {
   const inst = lesson.inst
   if (!inst) return undefined
+  if (hearTeacher.value) return teachersNote(inst)
   const at = {
     drone: drone.value,
     written: written.value,
@@ -127,6 +155,9 @@ const ways: { value: IntervalTuning; label: string }[] = [
       <Button :aria-pressed="tools.sounding" @click="toggle">{{
         tools.sounding ? 'Stop the drone' : 'Play the drone'
       }}</Button>
+      <Button :aria-pressed="hearTeacher" @click="hearTeacher = !hearTeacher">{{
+        hearTeacher ? 'Now the teacher’s note' : 'Hear the teacher first'
+      }}</Button>
       <label for="over-drone">note</label>
       <NoteChoice id="over-drone" v-model="written" :inst="lesson.inst" />
       <Views v-model="tuning" :options="ways" label="Tuning" />
@@ -153,6 +184,9 @@ const ways: { value: IntervalTuning; label: string }[] = [
     Hear the drone or the teacher’s note first, then play into it: the beats slow down and stop.
     {{ place.hz.toFixed(1) }} Hz is the place,
     {{ tuning === 'just' ? `${place.ratio[0]} to ${place.ratio[1]}` : 'equal temperament' }}.
+  </p>
+  <p v-if="teacherHz">
+    The teacher’s {{ prettyNote(drone) }} was heard at {{ teacherHz.toFixed(1) }} Hz: that is the measure now.
   </p>
   <p class="soft">
     With the loudspeaker on the microphone hears the drone too: headphones, or stop it before playing.
