@@ -48,8 +48,8 @@ async function add() {
       startsAt: `${startsAt.value}:00`,
       minutes: minutes.value,
     })
-    open.value = false
-    await router.push({ name: 'setup', params: { id: lesson.id } })
+    // In place of the address that has the form open: closing it as well would be another way to go, and the later one wins.
+    await router.replace({ name: 'setup', params: { id: lesson.id } })
   } catch (error) {
     problem.value = error instanceof Error ? error.message : 'The lesson can’t be added.'
   }
