@@ -280,11 +280,11 @@ test('the teacher’s note is heard first and becomes the measure', async ({ pag
   await page.getByRole('button', { name: 'Hear the teacher first' }).click()
   await page.keyboard.press('Space')
   await expect(
-    page.getByText(/^The teacher’s \w.*\d was heard at \d+\.\d Hz: that is the measure now\./),
+    page.getByText(/The teacher’s \w.*\d was heard at \d+\.\d Hz: that is the measure now\./),
   ).toBeVisible({
     timeout: 20_000,
   })
   // The teacher was 14 cents high, the learner is 9: five cents low against that, and in tune.
   await page.keyboard.press('Space')
-  await expect(page.getByText(/^In tune; it beats/)).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByText(/In tune; it beats/)).toBeVisible({ timeout: 20_000 })
 })
