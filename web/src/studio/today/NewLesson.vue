@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { newId } from '@/base/ids.ts'
 import { InputNumber, Modal } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { until } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import { focusOnOpen } from '@/base/focus.ts'
@@ -37,6 +38,11 @@ watch(
 )
 
 async function add() {
+  // Who is quick presses before the roster has come: it is waited for.
+  if (!studio.learners) {
+    await until(() => !!studio.learners).toBe(true, { timeout: 10_000 })
+    await nextTick()
+  }
   if (!learnerId.value || !played.value) {
     problem.value = 'Choose who comes.'
     return
