@@ -5,7 +5,7 @@ import { useNotices } from '@/base/notices.ts'
 import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
 import { useLesson } from '@/lesson/index.ts'
-import { playingId, replay } from '@/listening/replay.ts'
+import { playingId, replay } from '@/listening/index.ts'
 import { useListening } from '@/listening/index.ts'
 import { takesChanged } from './takes.ts'
 

@@ -7,7 +7,7 @@ import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
-import { playingId, replay } from '@/listening/replay.ts'
+import { playingId, replay } from '@/listening/index.ts'
 import { soundWorker } from '@/workers/index.ts'
 import { takesChanged } from './takes.ts'
 

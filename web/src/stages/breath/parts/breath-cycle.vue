@@ -157,7 +157,7 @@ const wentOf = (index: number) => {
 /** A small shape of a row: up while air comes in, down while it goes. */
 const shape = (p: Pattern) => {
   const w = 96 / roundOf(p)
-  const top = 96 * 0 + p.inCounts * w
+  const top = p.inCounts * w
   return `0,40 ${top},4 ${top + p.holdCounts * w},4 ${96 - p.emptyCounts * w},40 96,40`
 }
 const action = computed(() =>

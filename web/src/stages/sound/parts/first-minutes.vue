@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { prettyNote } from '@halitus/core/pitch'
 import { firstMinutesWords, lowMiddleHigh, ofLearner, type FirstMinutes } from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
@@ -24,7 +24,6 @@ const tenths = (x: number) => Math.round(10 * x) / 10
 const LOUD_DB = -55
 const OVER_S = 2.5
 const LEAST_S = 0.8
-const heardNotes = ref(0)
 
 const take = (): Take | undefined => {
   const inst = lesson.inst
@@ -68,7 +67,6 @@ const take = (): Take | undefined => {
       })
       if (!notes.length)
         return 'No note heard that lasts. Play a low, a middle and a high one, each for some seconds.'
-      heardNotes.value = notes.length
       await keep({ notes }, provenance)
       return undefined
     },

@@ -13,8 +13,10 @@ const told = useDraft<Answer[]>(() => `mouth.${lesson.answer?.lesson.id}`, [])
 const questions = computed(() => lesson.inst?.mouth.model.questions ?? [])
 const group = (ids: readonly string[] | undefined) =>
   (ids ?? []).flatMap((id) => questions.value.find((q) => q.id === id) ?? [])
-const heard = computed(() => group(lesson.inst?.mouth.heard))
-const seen = computed(() => group(lesson.inst?.mouth.seen))
+const groups = computed(() => [
+  { title: 'Heard', label: 'What is heard', questions: group(lesson.inst?.mouth.heard) },
+  { title: 'Seen', label: 'What is seen', questions: group(lesson.inst?.mouth.seen) },
+])
 const outcomeOf = (question: string) => told.value.find((a) => a.question === question)?.outcome
 function answer(question: string, outcome: string) {
   const others = told.value.filter((a) => a.question !== question)
@@ -42,28 +44,19 @@ async function keep(helped: 'yes' | 'no' | 'not tried') {
 <template>
   <div class="two">
     <div>
-      <h3>Heard</h3>
-      <div class="taps" role="group" aria-label="What is heard">
-        <Button
-          v-for="q in heard"
-          :key="q.id"
-          :type="outcomeOf(q.id) === q.outcomes[0].id ? 'primary' : 'default'"
-          :aria-pressed="outcomeOf(q.id) === q.outcomes[0].id"
-          @click="answer(q.id, q.outcomes[0].id)"
-          >{{ q.outcomes[0].words }}</Button
-        >
-      </div>
-      <h3>Seen</h3>
-      <div class="taps" role="group" aria-label="What is seen">
-        <Button
-          v-for="q in seen"
-          :key="q.id"
-          :type="outcomeOf(q.id) === q.outcomes[0].id ? 'primary' : 'default'"
-          :aria-pressed="outcomeOf(q.id) === q.outcomes[0].id"
-          @click="answer(q.id, q.outcomes[0].id)"
-          >{{ q.outcomes[0].words }}</Button
-        >
-      </div>
+      <template v-for="g in groups" :key="g.title">
+        <h3>{{ g.title }}</h3>
+        <div class="taps" role="group" :aria-label="g.label">
+          <Button
+            v-for="q in g.questions"
+            :key="q.id"
+            :type="outcomeOf(q.id) === q.outcomes[0].id ? 'primary' : 'default'"
+            :aria-pressed="outcomeOf(q.id) === q.outcomes[0].id"
+            @click="answer(q.id, q.outcomes[0].id)"
+            >{{ q.outcomes[0].words }}</Button
+          >
+        </div>
+      </template>
 
       <section v-if="best && verdict" aria-live="polite">
         <p class="best">
