@@ -59,6 +59,7 @@ export { differs, PLACES, type EndPlace, type EndTake } from './both-ends.ts'
 export { measuredOf, mouthVerdict, type MouthVerdict } from './mouth.ts'
 export {
   nearestConcert,
+  notThisPart,
   offMark,
   PART_CENTS,
   PART_STEADY_CENTS,

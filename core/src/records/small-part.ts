@@ -27,6 +27,16 @@ export function offMark(part: SmallPart, hz: number, a4Hz: number): number | nul
   return off.reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a))
 }
 
+/** Beyond a fifth from every mark it isn't this part that sounds, or not its first partial; chosen by us. */
+const FAR_CENTS = 700
+
+/** The sentence for a pitch that this part alone can't settle on; null where it can, or where no pitch is meant. */
+export function notThisPart(part: SmallPart, hz: number, a4Hz: number): string | null {
+  const off = offMark(part, hz, a4Hz)
+  if (off === null || Math.abs(off) <= FAR_CENTS) return null
+  return `${nearestConcert(hz, a4Hz)} was heard, ${Math.round(Math.abs(off) / 100)} semitones ${off > 0 ? 'above' : 'below'} where the ${part.part} sounds. Is it that part alone? Not kept.`
+}
+
 /** What is near: `C♯6`, concert. */
 export const nearestConcert = (hz: number, a4Hz: number) =>
   prettyNote(noteName(Math.round(midiOfHz(hz, a4Hz))))
@@ -117,6 +127,12 @@ export const smallPart = kindOf(
       const last = history.at(-1)
       if (!last) return { value: PART_FIRST_S, why: `Not held yet: begin with ${PART_FIRST_S} s.` }
       const held = Math.round(10 * last.lengthS) / 10
+      // One step more only while quality holds: a long sound at another pitch is another sound.
+      if (last.offCents !== null && Math.abs(Math.round(last.offCents)) > PART_CENTS)
+        return {
+          value: last.aimS,
+          why: `${Math.abs(Math.round(last.offCents))} cents off the mark; ${PART_CENTS} is the limit: the same length again.`,
+        }
       if (Math.round(last.steadinessCents) > PART_STEADY_CENTS)
         return {
           value: last.aimS,

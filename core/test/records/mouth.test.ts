@@ -10,6 +10,7 @@ import {
   measuredOf,
   mouthVerdict,
   notedWords,
+  notThisPart,
   offMark,
   partNamed,
   partVerdict,
@@ -161,12 +162,24 @@ describe('a small part', () => {
     expect(offMark(baritone, 587.33, 440)).toBeCloseTo(0, 1)
     expect(offMark(partNamed(instrument('chanter'), 'reed')!, 600, 440)).toBeNull()
   })
+  it('isn’t what sounds beyond a fifth from its mark', () => {
+    const mouthpiece = partNamed(clarinet, 'mouthpiece')!
+    const at = (cents: number) => notThisPart(mouthpiece, 1046.502 * 2 ** (cents / 1200), 440)
+    expect(at(-699)).toBeNull()
+    expect(at(699)).toBeNull()
+    expect(at(702)).toContain('G6 was heard, 7 semitones above where the mouthpiece alone sounds')
+    expect(at(-1900)).toContain('F4 was heard, 19 semitones below')
+    expect(notThisPart(partNamed(instrument('chanter'), 'reed')!, 600, 440)).toBeNull()
+  })
   it.each([
     [[], 4, 'Not held yet: begin with 4 s.'],
     [[{}], 5, '4.2 s held: on from there.'],
     [[{ lengthS: 3.94 }], 4, '3.9 of 4 s: the same again.'],
     [[{ lengthS: 9.3 }], 10, '9.3 s held: on from there.'],
     [[{ steadinessCents: 26 }], 4, 'It wavers by 26 cents: the same length again.'],
+    [[{ offCents: 40.4 }], 5, '4.2 s held: on from there.'],
+    [[{ offCents: -41 }], 4, '41 cents off the mark; 40 is the limit: the same length again.'],
+    [[{ offCents: null }], 5, '4.2 s held: on from there.'],
   ])('has its own ladder (%#)', (list, value, why) =>
     expect(
       aimFor(

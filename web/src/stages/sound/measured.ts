@@ -1,10 +1,10 @@
 import type { EntryData } from '@halitus/core/contract'
-import { writtenNote, type Instrument } from '@halitus/core/instruments'
+import type { Instrument } from '@halitus/core/instruments'
 import { heardNote, hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import { judgeTone, TELLING_DB, toneWords } from '@halitus/core/records'
-import { TONE_RULE } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
+import { toneIn } from '../tone.ts'
 
 type ToneEntry = EntryData['long-tone']
 
@@ -26,16 +26,8 @@ export function entryOf(
   inst: Instrument,
   aimS: (written: string) => number,
 ): ToneEntry | string {
-  const tone = m.tone
-  if (!tone) return 'No note heard.'
-  // A cough, a chair, a word: none of them stays on one pitch for a second.
-  if (round(tone.lengthS) < TONE_RULE.countsFromS)
-    return `No tone heard that lasts a second: the longest pitch stayed for ${round(tone.lengthS).toFixed(1)} s. Not kept.`
-  try {
-    writtenNote(inst, tone.written)
-  } catch (error) {
-    return `${error instanceof Error ? error.message : ''} Not kept.`
-  }
+  const tone = toneIn(m, inst)
+  if (typeof tone === 'string') return tone
   const from = m.timeS.findIndex((t) => t >= tone.startS)
   const to = m.timeS.findLastIndex((t) => t <= tone.endS) + 1
   const centre = midiOfHz(tone.hz)

@@ -3,7 +3,6 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import type { Provenance } from '@halitus/core/contract'
-import { writtenNote } from '@halitus/core/instruments'
 import { hzOfMidi, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
   breathAhead,
@@ -25,6 +24,7 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
+import { toneIn } from '../../tone.ts'
 import Reach from '../Reach.vue'
 
 /** One comfortable note to the end of the breath, counted in clicks; how easily it came decides what comes next. */
@@ -58,14 +58,9 @@ const take = (): Take | undefined => {
     written: written.value,
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz, askedHz: hzOfMidi(midi, lesson.a4Hz) },
     rule: () => untilToneEnds(),
-    judge({ tone }, provenance) {
-      if (!tone) return 'No note heard.'
-      if (tone.lengthS < 1) return 'No tone heard that lasts a second. Not kept.'
-      try {
-        writtenNote(inst, tone.written)
-      } catch (error) {
-        return `${error instanceof Error ? error.message : ''} Not kept.`
-      }
+    judge(measured, provenance) {
+      const tone = toneIn(measured, inst)
+      if (typeof tone === 'string') return tone
       const seconds = Math.round(tone.lengthS * 10) / 10
       const note = noteKey(tone.written)
       written.value = note

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { centsBetween, heardNote } from '@halitus/core/pitch'
-import { bendRange } from '@halitus/core/records'
+import { bendRange, notThisPart } from '@halitus/core/records'
 import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -33,6 +33,8 @@ const take = (): Take | undefined =>
     async judge(measurement, provenance) {
       const bend = bendOf(measurement.timeS, measurement.hz)
       if (!bend) return 'No tone of a second was heard: settle first, then bend down and back up.'
+      const other = chosen.value && notThisPart(chosen.value, bend.hz, lesson.a4Hz)
+      if (other) return other
       const data = {
         part: part.value,
         hz: Math.round(bend.hz * 10) / 10,

@@ -12,6 +12,7 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import TakeHead from '../../TakeHead.vue'
+import { toneIn } from '../../tone.ts'
 
 /** Too little, too much, then the middle: three takes side by side, in numbers and by ear; one is chosen. */
 const lesson = useLesson()
@@ -55,8 +56,9 @@ const take = (): Take | undefined =>
     performance: PLAYED[place.value],
     ear: { transposition: lesson.inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => untilToneEnds(),
-    async judge({ tone }, provenance) {
-      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
+    async judge(measured, provenance) {
+      const tone = toneIn(measured)
+      if (typeof tone === 'string') return tone
       const heard: EndTake = {
         place: place.value,
         hz: tenths(tone.hz),

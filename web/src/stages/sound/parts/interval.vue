@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { playersOn, writtenNote, type Instrument } from '@halitus/core/instruments'
+import { playersOn, type Instrument } from '@halitus/core/instruments'
 import {
   beatsAgainst,
   centsBetween,
@@ -20,6 +20,7 @@ import { useListening, type Take } from '@/listening/index.ts'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Views from '@/parts/Views.vue'
 import TakeHead from '../../TakeHead.vue'
+import { toneIn } from '../../tone.ts'
 import AfterTake from '../AfterTake.vue'
 import { useShownTake } from '../take.ts'
 
@@ -87,13 +88,9 @@ const take = (): Take | undefined => {
     performance: { detuneCents: 9, unsteadyCents: 2 },
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz, askedHz: at.hz },
     rule: () => untilToneEnds(),
-    async judge({ tone }, provenance) {
-      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
-      try {
-        writtenNote(inst, tone.written)
-      } catch (error) {
-        return `${error instanceof Error ? error.message : ''} Not kept.`
-      }
+    async judge(measured, provenance) {
+      const tone = toneIn(measured, inst)
+      if (typeof tone === 'string') return tone
       const cents = centsBetween(at.hz, tone.hz)
       if (Math.abs(cents) > 100)
         return `${prettyNote(tone.written)} was heard; ${prettyNote(at.written)} was asked for. Should the microphone have heard the drone: use headphones, or stop it before playing.`

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { writtenNote } from '@halitus/core/instruments'
 import { hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
   judgeShape,
@@ -23,6 +22,7 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
+import { toneIn } from '../../tone.ts'
 import AfterTake from '../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import AgainstLoudness from '../AgainstLoudness.vue'
@@ -69,13 +69,8 @@ const take = (): Take | undefined => {
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz, askedHz: hzOfMidi(midi, lesson.a4Hz) },
     rule: () => untilToneEnds(),
     async judge(m, provenance) {
-      const { tone } = m
-      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
-      try {
-        writtenNote(inst, tone.written)
-      } catch (error) {
-        return `${error instanceof Error ? error.message : ''} Not kept.`
-      }
+      const tone = toneIn(m, inst)
+      if (typeof tone === 'string') return tone
       const from = m.timeS.findIndex((t) => t >= tone.startS)
       const to = m.timeS.findLastIndex((t) => t <= tone.endS) + 1
       const centre = midiOfHz(tone.hz)

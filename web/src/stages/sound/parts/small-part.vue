@@ -10,6 +10,7 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import TakeHead from '../../TakeHead.vue'
+import { toneIn } from '../../tone.ts'
 import AfterTake from '../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import { thin } from '../measured.ts'
@@ -45,8 +46,9 @@ const take = (): Take | undefined => {
     performance: { detuneCents: on.concert ? 100 * (parseNote(on.concert).midi - sounding) + 12 : 0 },
     ear: { transposition: 0, a4Hz: lesson.a4Hz },
     rule: () => untilToneEnds(),
-    async judge({ tone }, provenance) {
-      if (!tone || tenths(tone.lengthS) < 1) return 'No tone heard that lasts a second. Not kept.'
+    async judge(measured, provenance) {
+      const tone = toneIn(measured)
+      if (typeof tone === 'string') return tone
       const off = offMark(on, tone.hz, lesson.a4Hz)
       await keep(
         {
