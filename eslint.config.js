@@ -26,6 +26,7 @@ const CORE = [
   'sound',
   'player',
   'breath',
+  'tongue',
   'reeds',
   'records',
   'practice',

@@ -28,6 +28,7 @@ export {
   type InstrumentId,
 } from './lookup.ts'
 export type { Ends, Mouth, MouthCause } from './mouths.ts'
+export type { Tongue, TongueCause, WayIn } from './tongues.ts'
 export { halfTouch } from './touches.ts'
 export { diameterAt, seriesOf } from './bore.ts'
 export { pictureOf, type Picture } from './picture.ts'

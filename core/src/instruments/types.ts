@@ -1,6 +1,7 @@
 import type { School } from '../schools/index.ts'
 import type { Gauge } from './gauge.ts'
 import type { Mouth } from './mouths.ts'
+import type { Tongue } from './tongues.ts'
 
 /** Where a fact comes from; shown beside it. */
 export type Source = 'published' | 'computed' | 'common practice' | 'from memory'
@@ -207,6 +208,25 @@ export interface Voice {
 }
 
 /** Everything that is known of an instrument; what depends on which one it is stands here and nowhere else. */
+/** A movement of quick fingers that parts or adorns notes. */
+export interface GraceMove {
+  id: string
+  name: string
+  /** In a sentence, to be said aloud. */
+  how: string
+  /** For each note it can stand on: all that sounds, the last one stays. Written. */
+  forms: readonly { on: string; notes: readonly string[] }[]
+}
+
+/** An instrument whose notes are parted by gracenotes. */
+export interface Graces {
+  /** All notes it has, from low to high, with their players' names and fingers. */
+  notes: readonly { written: string; name: string; touches: readonly TouchId[] }[]
+  moves: readonly GraceMove[]
+  /** A gracenote of a good player lasts about so long, ms (common practice, no source). */
+  usualMs: number
+}
+
 export interface Instrument {
   id: string
   name: string
@@ -224,6 +244,10 @@ export interface Instrument {
   teaching: Teaching
   /** What can be wrong where sound is made, and what to try. */
   mouth: Mouth
+  /** How notes are tongued; null where no tongue is used. */
+  tongue: Tongue | null
+  /** What parts notes in place of the tongue; null where the tongue does. */
+  graces: Graces | null
   /** The usual one first. */
   systems: [NamedSystem, ...NamedSystem[]]
   bore: Bore

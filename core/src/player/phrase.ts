@@ -72,6 +72,8 @@ export interface PhraseNote {
   end?: 'released' | 'tapered' | 'cut' | 'sagging'
   /** Another note first, by a finger that is late or early. Written. */
   between?: { written: string; lengthMs: number }
+  /** Another note at its very end, by fingers that are ahead of the tongue. Written. */
+  ahead?: { written: string; lengthMs: number }
   happens?: Happening[]
   /** Loudness of this note, dB against the phrase. */
   levelDb?: number
@@ -230,11 +232,13 @@ function piecesOf(p: Placed, inst: Instrument, length: number, sampleRate: numbe
       beats: 0,
       ...more,
     })
-  const endS = (end - from) / sampleRate
+  const ratioOf = (written: string) => 2 ** ((writtenNote(inst, written).midi - p.writtenMidi) / 12)
+  const lastS = (end - from) / sampleRate
+  const endS = lastS - (note.ahead ? Math.min(lastS, note.ahead.lengthMs / 1000) : 0)
   let nowS = 0
   if (note.between) {
     nowS = note.between.lengthMs / 1000
-    add(0, nowS, 2 ** ((writtenNote(inst, note.between.written).midi - p.writtenMidi) / 12))
+    add(0, nowS, ratioOf(note.between.written))
   }
   if (attack.kind === 'cracked' || attack.kind === 'squeak') {
     const ratio = attack.ratio ?? (attack.kind === 'squeak' ? 5 : 3)
@@ -253,7 +257,8 @@ function piecesOf(p: Placed, inst: Instrument, length: number, sampleRate: numbe
     if (h.kind === 'gurgle') add(h.atS, untilS, 1, { gain: 0.6, beats: -0.8 })
     nowS = untilS
   }
-  if (nowS < endS) add(nowS, endS + crossing / sampleRate, 1)
+  if (nowS < endS) add(nowS, note.ahead ? endS : endS + crossing / sampleRate, 1)
+  if (note.ahead) add(endS, lastS + crossing / sampleRate, ratioOf(note.ahead.written))
   const last = pieces.at(-1)
   if (last && crossing) last.to = Math.min(length, end + crossing)
   return pieces

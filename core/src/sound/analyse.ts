@@ -64,6 +64,18 @@ export interface Onset {
   dent: { depthDb: number; widthMs: number; dipCents: number } | null
 }
 
+/** One stroke of the tongue, whether or not it began a note long enough to be told. */
+export interface HeardStroke {
+  /** When the reed or jet starts (again), s. */
+  timeS: number
+  /** How deep the level fell before it, dB; null out of silence. */
+  depthDb: number | null
+  /** Between the half-way points of fall and rise, ms; null out of silence. */
+  widthMs: number | null
+  /** How far the pitch fell in it, cents. */
+  dipCents: number
+}
+
 export interface SoundReport {
   durationS: number
   notes: NoteReport[]
@@ -101,6 +113,8 @@ export interface AnalyseOptions {
 /** What a whole signal came to. */
 export interface Analysed {
   report: SoundReport
+  /** In order of time. */
+  strokes: HeardStroke[]
   track: Track
 }
 
@@ -163,13 +177,18 @@ export function reportOf(raw: Track, durationS: number, options: AnalyseOptions 
     ...(humS > 0.2 ? ['Mains hum is heard in the pauses; it isn’t counted.'] : []),
     ...(talkS > 0.3 ? [`${talkS.toFixed(1)} s of talk were heard; they aren’t counted.`] : []),
   ]
-  return { report: describe(track, doubts, durationS, options), track }
+  return { ...describe(track, doubts, durationS, options), track }
 }
 
-function describe(track: Track, doubts: string[], durationS: number, options: AnalyseOptions): SoundReport {
+function describe(
+  track: Track,
+  doubts: string[],
+  durationS: number,
+  options: AnalyseOptions,
+): Pick<Analysed, 'report' | 'strokes'> {
   const a4Hz = options.a4Hz ?? 440
   const transposition = options.transposition ?? 0
-  const { notes, accidents, between } = notesOf(track, a4Hz, options.askedHz)
+  const { notes, dents, accidents, between } = notesOf(track, a4Hz, options.askedHz)
   const reports = notes.map((n) => reportNote(track, n, accidents, transposition, a4Hz))
   const edge = (frame: number) => Math.min(durationS, frame * track.hopS)
   const hz = (midi: number) => hzOfMidi(midi, a4Hz)
@@ -183,7 +202,7 @@ function describe(track: Track, doubts: string[], durationS: number, options: An
     }
     return { timeS: reports[i]!.startS, kind: reports[i]!.start.kind, dent: dent ?? null }
   })
-  return {
+  const report: SoundReport = {
     durationS,
     notes: reports,
     onsets,
@@ -213,6 +232,19 @@ function describe(track: Track, doubts: string[], durationS: number, options: An
     tongue: tongueOf(onsets),
     doubts,
   }
+  const reach = Math.round(RISE_LOOK_S / track.hopS)
+  const strokes = [
+    ...dents.map((dent) => ({
+      timeS: startOf(track, { from: dent.at, to: dent.at + reach, dent, after: 'dent' }),
+      depthDb: dent.depthDb,
+      widthMs: dent.widthMs,
+      dipCents: dent.dipCents,
+    })),
+    ...reports
+      .filter((n, i) => notes[i]!.after === 'silence' && n.start.kind === 'tongued')
+      .map((n) => ({ timeS: n.startS, depthDb: null, widthMs: null, dipCents: 0 })),
+  ].sort((a, b) => a.timeS - b.timeS)
+  return { report, strokes }
 }
 
 /** Within this of a whole multiple, in semitones, it is that partial. */
@@ -393,13 +425,13 @@ const RISE_LOOK_S = 0.09
 const STOPPED_DB = 15
 
 /** When the note begins: at the end of a stroke, where the level begins to rise out of silence, or where the pitch changes. */
-function startOf(track: Track, note: Segment): number {
+function startOf(track: Track, note: Pick<Segment, 'from' | 'to' | 'dent' | 'after'>): number {
   const { levelDb, hopS, timeS } = track
   if (note.dent && note.dent.depthDb < STOPPED_DB) return note.dent.timeS
   if (note.after === 'note') return note.from * hopS
   const look = Math.round(RISE_LOOK_S / hopS)
   const first = note.dent ? note.dent.at : Math.max(0, note.from - look)
-  const last = Math.min(note.to - 1, note.from + look)
+  const last = Math.min(note.to - 1, note.from + look, levelDb.length - 1)
   let loudest = note.from
   for (let i = note.from; i <= last; i++) if (levelDb[i]! > levelDb[loudest]!) loudest = i
   const top = levelDb[loudest]!

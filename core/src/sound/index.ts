@@ -12,6 +12,7 @@ export {
   reportOf,
   type AnalyseOptions,
   type Analysed,
+  type HeardStroke,
   type NoteReport,
   type Onset,
   type OnsetKind,

@@ -36,6 +36,8 @@ export interface Between {
 
 export interface Heard {
   notes: Segment[]
+  /** Every stroke on running air, also those of notes too short to be told. */
+  dents: Dent[]
   accidents: Accident[]
   between: Between[]
 }
@@ -226,11 +228,17 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
       break
     }
   }
-  const parted = partAtStrokes(track, notes).filter((n) => seconds(n) >= SHORTEST_NOTE_S)
+  const strokes = partAtStrokes(track, notes)
+  const parted = strokes.notes.filter((n) => seconds(n) >= SHORTEST_NOTE_S)
   for (const note of parted) mixed(track, note, accidents)
   if (askedHz) accidents.push(...slips(parted, midiOfHz(askedHz, a4Hz)))
   for (const note of parted) rough(track, note, accidents)
-  return { notes: parted, accidents: joined(accidents, Math.round(NEAR_S / hopS)), between }
+  return {
+    notes: parted,
+    dents: strokes.dents,
+    accidents: joined(accidents, Math.round(NEAR_S / hopS)),
+    between,
+  }
 }
 
 /** Notes that were slurred into from the one asked for, and lie on a partial of it or it on one of theirs. */
@@ -268,15 +276,17 @@ function airGoesOn(track: Track, host: Segment, here: Segment): boolean {
 }
 
 /** Parts notes where the tongue was, and says with which stroke each begins. */
-function partAtStrokes(track: Track, notes: Segment[]): Segment[] {
+function partAtStrokes(track: Track, notes: Segment[]): { notes: Segment[]; dents: Dent[] } {
   const { hopS } = track
   const out: Segment[] = []
+  const all: Dent[] = []
   const reach = Math.round(NEAR_S / hopS)
   for (let i = 0; i < notes.length;) {
     let j = i + 1
     while (j < notes.length && notes[j]!.from - notes[j - 1]!.to <= reach) j++
     const breath = notes.slice(i, j)
     const dents = dentsOf(track, breath[0]!.from, breath.at(-1)!.to)
+    all.push(...dents)
     for (const note of breath) {
       const first = dents.find((d) => Math.abs(d.at - note.from) * hopS <= 0.05)
       const inside = dents.filter(
@@ -298,7 +308,7 @@ function partAtStrokes(track: Track, notes: Segment[]): Segment[] {
     }
     i = j
   }
-  return out
+  return { notes: out, dents: all }
 }
 
 /** A higher register explains nearly all of the sound, where the rest of the note has it much less: two at once. */

@@ -36,6 +36,8 @@ vi.mock('../../src/instruments/registry.ts', async (original) => {
     clef: 'treble',
     range: { beginner: ['C4', 'F4'], full: ['C4', 'F4'] },
     mouth: OBOE_MOUTH,
+    tongue: null,
+    graces: null,
     teaching: {
       firstNotes: ['F4', 'E4'],
       smallParts: [{ id: 'reed', part: 'reed alone', concert: 'C6', source: 'from memory' }],

@@ -1,6 +1,7 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { BASSOON_MOUTH } from '../mouths.ts'
+import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
@@ -67,6 +68,8 @@ export const bassoon = define({
   range: { beginner: ['F2', 'D4'], full: ['Bb1', 'C5'] },
   teaching: TEACHING,
   mouth: BASSOON_MOUTH,
+  tongue: DOUBLE_TONGUE,
+  graces: null,
   systems: [
     { id: 'flicking', name: 'German system, flicking', fingers: null },
     { id: 'plain', name: 'German system, without flicking', fingers: null },

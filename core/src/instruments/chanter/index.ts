@@ -4,6 +4,7 @@ import { CHANTER_MOUTH } from '../mouths.ts'
 import { seatDepth } from '../gauges.ts'
 import type { Adjustment, Bore, SetupPhase, Teaching } from '../types.ts'
 import { apartStep, step } from '../steps.ts'
+import { CHANTER_GRACES } from './graces.ts'
 import { CHANTER_SETUP } from './setup.ts'
 
 const TEACHING: Teaching = {
@@ -68,6 +69,8 @@ export const chanter = define({
   range: { beginner: ['G4', 'A5'], full: ['G4', 'A5'] },
   teaching: TEACHING,
   mouth: CHANTER_MOUTH,
+  tongue: null,
+  graces: CHANTER_GRACES,
   systems: [{ id: 'standard', name: 'Closed fingering', fingers: null }],
   bore: BORE,
   registers: [],

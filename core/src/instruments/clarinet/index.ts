@@ -1,6 +1,7 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { CLARINET_MOUTH } from '../mouths.ts'
+import { SINGLE_TONGUE } from '../tongues.ts'
 import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
 import {
   LIGATURE,
@@ -40,6 +41,8 @@ export const clarinet = define({
   range: { beginner: ['E3', 'C6'], full: ['E3', 'C7'] },
   teaching: CLARINET_TEACHING,
   mouth: CLARINET_MOUTH,
+  tongue: SINGLE_TONGUE,
+  graces: null,
   systems: [{ id: 'standard', name: '17 keys, six rings', fingers: CLARINET_FINGERS }],
   bore: CLARINET_BORE,
   registers: [

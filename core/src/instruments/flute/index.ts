@@ -2,6 +2,7 @@ import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { headPull } from '../gauges.ts'
 import { define } from '../define.ts'
 import { FLUTE_MOUTH } from '../mouths.ts'
+import { FLUTE_TONGUE } from '../tongues.ts'
 import { FLUTE_BORE } from './bore.ts'
 import { FLUTE_FINGERS } from './fingers.ts'
 import { headRotation } from './gauges.ts'
@@ -23,6 +24,14 @@ const HEAD: School = {
     { id: 'line', words: 'Line of sight on the first key' },
   ],
 }
+const TONGUE: School = {
+  id: 'flute-tongue',
+  about: 'Place of the tongue on the flute',
+  choices: [
+    { id: 'ridge', words: 'Behind the teeth, at the ridge' },
+    { id: 'teeth', words: 'Between the lips or at the teeth’s edge' },
+  ],
+}
 const FIRST: School = {
   id: 'flute-first-notes',
   about: 'First notes on the flute',
@@ -41,6 +50,8 @@ export const flute = define({
   range: { beginner: ['D4', 'G6'], full: ['C4', 'C7'] },
   teaching: FLUTE_TEACHING,
   mouth: FLUTE_MOUTH,
+  tongue: FLUTE_TONGUE,
+  graces: null,
   systems: [{ id: 'standard', name: 'C foot, closed G♯', fingers: FLUTE_FINGERS }],
   bore: FLUTE_BORE,
   registers: [
@@ -60,7 +71,7 @@ export const flute = define({
     ),
   ],
   setup: FLUTE_SETUP,
-  schools: [...EVERYBODYS, AIR, HEAD, FIRST, OVERTONES],
+  schools: [...EVERYBODYS, AIR, HEAD, TONGUE, FIRST, OVERTONES],
   variations: [
     { school: HEAD.id, choice: 'line', ideals: { 'rotation.inwards': [-2, 2] } },
     { school: FIRST.id, choice: 'f-e-flat-d', firstNotes: ['F4', 'Eb4', 'D4', 'G4', 'A4', 'B4'] },

@@ -1,6 +1,7 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { OBOE_MOUTH } from '../mouths.ts'
+import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { mm, tipOpening } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
@@ -52,6 +53,8 @@ export const oboe = define({
   range: { beginner: ['D4', 'C6'], full: ['Bb3', 'F6'] },
   teaching: TEACHING,
   mouth: OBOE_MOUTH,
+  tongue: DOUBLE_TONGUE,
+  graces: null,
   systems: [{ id: 'conservatoire', name: 'Full conservatoire', fingers: null }],
   bore: BORE,
   registers: [{ from: 'D5', partial: 2 }],

@@ -1,6 +1,7 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { RECORDER_MOUTH } from '../mouths.ts'
+import { RECORDER_TONGUE } from '../tongues.ts'
 import { headPull } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { RECORDER_SETUP } from './setup.ts'
@@ -65,6 +66,8 @@ const recorder = <const Id extends string>(
     range,
     teaching: teaching(...firstNotes),
     mouth: RECORDER_MOUTH,
+    tongue: RECORDER_TONGUE,
+    graces: null,
     systems: [
       { id: 'baroque', name: 'Baroque (English) fingering', fingers: null },
       { id: 'german', name: 'German fingering', fingers: null },

@@ -1,6 +1,7 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { SAXOPHONE_MOUTH } from '../mouths.ts'
+import { SINGLE_TONGUE } from '../tongues.ts'
 import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
 import {
   LIGATURE,
@@ -91,6 +92,8 @@ const saxophone = <const Id extends string>(
     range: { beginner: ['C4', 'C6'], full: [lowest, 'F#6'], ...(more.some && { some: more.some }) },
     teaching: teaching(mouthpiece, more.neck, more.also),
     mouth: SAXOPHONE_MOUTH,
+    tongue: SINGLE_TONGUE,
+    graces: null,
     systems: [{ id: 'standard', name: 'Standard', fingers: null }],
     bore,
     registers: [{ from: 'D5', partial: 2 }],

@@ -86,9 +86,25 @@ const take = (): Take | undefined => {
 }
 const listen = async () => {
   if (listening.state === 'listening') return listening.stop()
+  if (listening.source === 'file') return fileInput.value?.click()
   const what = take()
   if (what) await listening.start(what)
 }
+const fileInput = ref<HTMLInputElement>()
+function fromFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  const what = take()
+  if (file && what) void listening.takeFile(file, what)
+}
+const byEar = computed(() =>
+  listening.state === 'listening'
+    ? 'Stop counting'
+    : listening.source === 'file'
+      ? 'Count in a WAVE file'
+      : 'Count by ear',
+)
 const pitches = computed(() =>
   chosen.value?.concert
     ? [chosen.value.concert, ...(chosen.value.also ?? [])].map(prettyNote).join(' or ')
@@ -107,13 +123,16 @@ const pitches = computed(() =>
         <Button type="primary" size="large" class="go" @click="tried(true)">Spoke <kbd>c</kbd></Button>
         <Button size="large" class="go" @click="tried(false)">Didn’t speak <kbd>x</kbd></Button>
         <Button size="large" :disabled="!count.tries" @click="keep">Keep</Button>
-        <Button
-          v-if="listening.source !== 'file'"
-          size="large"
-          :loading="listening.state === 'judging'"
-          @click="listen"
-          >{{ listening.state === 'listening' ? 'Stop counting' : 'Count by ear' }}</Button
-        >
+        <Button size="large" :loading="listening.state === 'judging'" @click="listen">{{ byEar }}</Button>
+        <input
+          ref="fileInput"
+          type="file"
+          accept=".wav,audio/wav"
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="WAVE file"
+          @change="fromFile"
+        />
       </div>
     </header>
     <div class="dots" aria-hidden="true">

@@ -1,0 +1,177 @@
+import { writtenNote, type Instrument } from '../instruments/index.ts'
+import { noteName, parseNote } from '../pitch/index.ts'
+import { articulated, scaleLine, TICKS, type LineNote } from './line.ts'
+
+/** One exercise of the daily set. */
+export interface Exercise {
+  id: ExerciseId
+  title: string
+  /** What to do and to listen for. */
+  how: string
+  caution?: string
+  /** The tempo to begin with, beats a minute. */
+  firstPerMinute: number
+  /** Written out for this instrument. */
+  line(inst: Instrument, from: string): LineNote[]
+  /** Where it stands for an instrument while nothing is known of the learner. */
+  begins(inst: Instrument): string
+  /** What the ladder moves: the tempo, or the note. */
+  climbs: 'tempo' | 'note'
+  double?: boolean
+}
+
+export const EXERCISE_IDS = [
+  'swell',
+  'round',
+  'stopped',
+  'height',
+  'double-back',
+  'double-turns',
+  'double-soft',
+] as const
+export type ExerciseId = (typeof EXERCISE_IDS)[number]
+
+const note = (written: string, ticks: number, more: Partial<LineNote> = {}): LineNote => ({
+  written,
+  ticks,
+  begins: 'tongue',
+  ...more,
+})
+const rest = (ticks: number): LineNote => ({ written: null, ticks, begins: 'tongue' })
+const times = (n: number, make: (i: number) => LineNote): LineNote[] => Array.from({ length: n }, (_, i) => make(i))
+
+/** A semitone up, as far as the instrument goes. */
+function up(inst: Instrument, written: string, by = 1): string {
+  const midi = parseNote(written).midi + by
+  const top = parseNote(inst.range.full[1]).midi
+  const low = parseNote(inst.range.full[0]).midi
+  return noteName(Math.max(low, Math.min(top, midi)))
+}
+
+const first = (inst: Instrument) => noteName(parseNote(inst.teaching.firstNotes[0]!).midi)
+/** Three semitones below where a beginner's range ends: A5 on the clarinet (common practice there; chosen elsewhere). */
+const nearTop = (inst: Instrument) => up(inst, inst.range.beginner[1], -3)
+
+const THROAT = 'A little every day; not with a sore throat.'
+
+/** The daily set for speed and height, and the way to the double tongue (common practice, no source; words our own). */
+export const EXERCISES: readonly Exercise[] = [
+  {
+    id: 'swell',
+    title: 'A bar that grows, a note that fades',
+    how: 'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again. Tone first.',
+    firstPerMinute: 60,
+    line: (inst, from) =>
+      [from, up(inst, from)].flatMap((n) => [...times(16, (i) => note(n, 3, { accent: i === 0 })), note(n, 24), rest(24)]),
+    begins: first,
+    climbs: 'tempo',
+  },
+  {
+    id: 'round',
+    title: 'Round and round: slurred, then tongued',
+    how: 'The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
+    firstPerMinute: 66,
+    line(inst, from) {
+      const round = scaleLine(inst, from)
+        .slice(0, 8)
+        .map((n) => ({ ...n, ticks: 3 }))
+      const end = note(round[0]!.written!, TICKS)
+      const both = [...round, ...round, end, rest(TICKS)]
+      return [...articulated(both, 'slurred'), ...articulated(both, 'tongued')]
+    },
+    begins: first,
+    climbs: 'tempo',
+  },
+  {
+    id: 'stopped',
+    title: 'Stopped',
+    how: 'The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
+    firstPerMinute: 72,
+    line: (_, from) => [...times(7, () => note(from, 6, { short: true })), note(from, 6), note(from, TICKS), rest(3 * TICKS)],
+    begins: first,
+    climbs: 'tempo',
+  },
+  {
+    id: 'height',
+    title: 'Upwards, as long as the tone holds',
+    how: 'Sixteenths on one high note; a semitone more only when the tone held. Break: one back.',
+    firstPerMinute: 72,
+    line: (_, from) => [...times(8, () => note(from, 3)), note(from, TICKS), rest(TICKS)],
+    begins: nearTop,
+    climbs: 'note',
+  },
+  {
+    id: 'double-back',
+    title: 'The back syllable alone',
+    how: 'Only the back of the tongue, as clear as the front one. Two lines, then rest.',
+    caution: THROAT,
+    firstPerMinute: 60,
+    line: (_, from) => [...times(6, () => note(from, 6)), note(from, TICKS)],
+    begins: first,
+    climbs: 'tempo',
+    double: true,
+  },
+  {
+    id: 'double-turns',
+    title: 'Single and double in turns',
+    how: 'A beat single, a beat double: nobody should hear which is which.',
+    caution: THROAT,
+    firstPerMinute: 76,
+    line: (_, from) => [
+      ...[0, 1].flatMap(() => [...times(2, () => note(from, 6)), ...times(4, () => note(from, 3))]),
+      note(from, TICKS),
+      rest(3 * TICKS),
+    ],
+    begins: first,
+    climbs: 'tempo',
+    double: true,
+  },
+  {
+    id: 'double-soft',
+    title: 'Softened',
+    how: 'Soft syllables in place of the hard ones; the air goes on.',
+    caution: THROAT,
+    firstPerMinute: 84,
+    line: (_, from) => [...times(12, () => note(from, 3)), note(from, TICKS)],
+    begins: first,
+    climbs: 'tempo',
+    double: true,
+  },
+]
+
+export const exercise = (id: ExerciseId): Exercise => EXERCISES.find((e) => e.id === id)!
+
+/** One mark on the metronome. */
+export const MARK = 4
+
+/** One go at an exercise. */
+export interface Go {
+  perMinute: number
+  from: string
+  even: boolean
+  toneHeld: boolean
+}
+
+/**
+ * Where an exercise goes on: one mark or one semitone up while evenness and tone hold, one down when they don't. Tone is
+ * never traded for speed or height.
+ * @param goes oldest first
+ */
+export function nextGo(
+  id: ExerciseId,
+  inst: Instrument,
+  goes: readonly Go[],
+): { perMinute: number; from: string; why: string } {
+  const ex = exercise(id)
+  const last = goes.at(-1)
+  if (!last) return { perMinute: ex.firstPerMinute, from: ex.begins(inst), why: 'Not played yet.' }
+  const held = last.even && last.toneHeld
+  const because = !last.toneHeld ? 'the tone didn’t hold' : !last.even ? 'it was uneven' : 'even, and the tone held'
+  if (ex.climbs === 'note') {
+    const from = up(inst, last.from, held ? 1 : -1)
+    writtenNote(inst, from)
+    return { perMinute: last.perMinute, from, why: `${last.from}: ${because}.` }
+  }
+  const perMinute = Math.max(40, Math.min(208, last.perMinute + (held ? MARK : -MARK)))
+  return { perMinute, from: last.from, why: `${last.perMinute}: ${because}.` }
+}

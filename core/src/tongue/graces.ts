@@ -1,0 +1,229 @@
+import type { GraceMove, Graces } from '../instruments/index.ts'
+import { midiOfHz, parseNote } from '../pitch/index.ts'
+
+/** A stretch of one of the instrument's notes. */
+export interface Run {
+  /** Index into the instrument's notes; −1 for a sound that is none of them. */
+  note: number
+  startS: number
+  endS: number
+}
+
+/** A movement as it was heard. */
+export interface HeardMove {
+  startS: number
+  /** Written, with how long each sounded, ms; the last one, which stays, is left out. */
+  quick: { written: string; lengthMs: number }[]
+  /** Sounds that don't belong to it, with the fingers that were late or early. */
+  noises: { heard: string; lengthMs: number; late: string[]; early: string[] }[]
+  meanMs: number
+  /** Spread of the quick notes, ms (root mean square); 0 for one alone. */
+  unevenMs: number
+}
+
+/** Chosen by Halitus, after trials with the simulated chanter. */
+export const GRACE = {
+  /** A note lies within this of its pitch, semitones: scales of pipes are just, not tempered. */
+  near: 0.6,
+  /** Shorter is a glide from one note to the next, ms. */
+  shortestMs: 9,
+  /** Longer is a melody note, ms. */
+  longestMs: 160,
+  /** Even: within this share of their length. */
+  evenShare: 0.25,
+} as const
+
+/**
+ * Cuts a track into stretches of the instrument's notes; moments on the way from one to the next are split between both.
+ * @param transposition semitones from written to sounding
+ */
+export function runsOf(
+  timeS: ArrayLike<number>,
+  hz: ArrayLike<number>,
+  graces: Graces,
+  transposition: number,
+  a4Hz = 440,
+): Run[] {
+  const pitches = graces.notes.map((n) => parseNote(n.written).midi + transposition)
+  const hop = timeS.length > 1 ? (timeS[timeS.length - 1]! - timeS[0]!) / (timeS.length - 1) : 0.005
+  const nearest = (midi: number) => {
+    let best = -1
+    let away: number = GRACE.near
+    pitches.forEach((p, i) => {
+      const d = Math.abs(p - midi)
+      if (d <= away) {
+        away = d
+        best = i
+      }
+    })
+    return best
+  }
+  const runs: Run[] = []
+  let lastHz = 0
+  for (let i = 0; i < timeS.length; i++) {
+    const f = hz[i]!
+    if (!(f > 0)) {
+      lastHz = 0
+      continue
+    }
+    const midi = midiOfHz(f, a4Hz)
+    const note = nearest(midi)
+    const last = runs.at(-1)
+    const t = timeS[i]!
+    if (last && lastHz > 0 && last.note === note) last.endS = t + hop / 2
+    else runs.push({ note, startS: t - hop / 2, endS: t + hop / 2 })
+    lastHz = f
+  }
+  return tidied(runs)
+}
+
+/** Glides shorter than any note are shared out between what lies around them. */
+function tidied(runs: readonly Run[]): Run[] {
+  const out: Run[] = []
+  runs.forEach((run, i) => {
+    const lengthMs = 1000 * (run.endS - run.startS)
+    const [last, next] = [out.at(-1), runs[i + 1]]
+    const touches = last && next && run.startS - last.endS < 0.004 && next.startS - run.endS < 0.004
+    if (touches && (lengthMs < GRACE.shortestMs || (run.note < 0 && lengthMs < 2 * GRACE.shortestMs))) {
+      const middle = (run.startS + run.endS) / 2
+      last.endS = middle
+      next.startS = middle
+      return
+    }
+    if (last && last.note === run.note && run.startS - last.endS < 0.004) last.endS = run.endS
+    else out.push({ ...run })
+  })
+  return out
+}
+
+/** Which fingers stand otherwise in a sound between two notes: still as before, or already as after. */
+function fingersOf(graces: Graces, from: number, heard: number, to: number): { late: string[]; early: string[] } {
+  const [a, x, b] = [from, heard, to].map((i) => new Set(graces.notes[i]?.touches ?? []))
+  if (heard < 0 || from < 0 || to < 0) return { late: [], early: [] }
+  const all = new Set([...a!, ...x!, ...b!])
+  const moves = [...all].filter((t) => a!.has(t) !== b!.has(t))
+  const late = moves.filter((t) => x!.has(t) === a!.has(t))
+  const early = moves.filter((t) => x!.has(t) === b!.has(t))
+  // Where some have moved and some haven't, the fewer are the odd ones out.
+  return late.length <= early.length ? { late, early: [] } : { late: [], early }
+}
+
+/**
+ * Every time a movement was played: its quick notes in their order, with nothing or crossing noises in between.
+ * @param form the movement on the note it was asked on
+ */
+export function movesIn(runs: readonly Run[], graces: Graces, form: GraceMove['forms'][number]): HeardMove[] {
+  const index = (written: string) => graces.notes.findIndex((n) => parseNote(n.written).midi === parseNote(written).midi)
+  // A movement that begins with its own melody note begins with what is short in it.
+  const asked = form.notes[0] === form.on ? form.notes.slice(1) : form.notes
+  const wanted = asked.map(index)
+  const found: HeardMove[] = []
+  const ms = (r: Run) => 1000 * (r.endS - r.startS)
+  for (let i = 0; i < runs.length; i++) {
+    if (runs[i]!.note !== wanted[0] || ms(runs[i]!) > GRACE.longestMs) continue
+    const quick: HeardMove['quick'] = []
+    const noises: HeardMove['noises'] = []
+    let at = i
+    let k = 0
+    while (k < wanted.length && at < runs.length) {
+      const run = runs[at]!
+      if (k && run.startS - runs[at - 1]!.endS > 0.04) break
+      const isLast = k === wanted.length - 1
+      if (run.note === wanted[k]) {
+        if (!isLast && ms(run) > GRACE.longestMs) break
+        if (!isLast) quick.push({ written: graces.notes[run.note]!.written, lengthMs: ms(run) })
+        k++
+      } else {
+        if (ms(run) > GRACE.longestMs || noises.length >= 2) break
+        noises.push({
+          heard: graces.notes[run.note]?.name ?? 'another sound',
+          lengthMs: ms(run),
+          ...fingersOf(graces, wanted[k - 1] ?? -1, run.note, wanted[k]!),
+        })
+      }
+      at++
+    }
+    if (k < wanted.length) continue
+    const lengths = quick.map((q) => q.lengthMs)
+    const meanMs = lengths.reduce((a, b) => a + b, 0) / lengths.length
+    found.push({
+      startS: runs[i]!.startS,
+      quick,
+      noises,
+      meanMs,
+      unevenMs: Math.sqrt(lengths.reduce((s, l) => s + (l - meanMs) ** 2, 0) / lengths.length),
+    })
+    i = at - 2
+  }
+  return found
+}
+
+/** All times a movement was heard, in one. */
+export interface GraceReport {
+  count: number
+  meanMs: number
+  /** Of the quick notes within a movement, and of movements among each other; ms. */
+  unevenMs: number
+  noises: number
+  /** Fingers that were late or early most often. */
+  fingers: string[]
+}
+
+/** @returns undefined when it wasn't heard */
+export function graceReport(moves: readonly HeardMove[]): GraceReport | undefined {
+  if (!moves.length) return undefined
+  const lengths = moves.flatMap((m) => m.quick.map((q) => q.lengthMs))
+  const meanMs = lengths.reduce((a, b) => a + b, 0) / lengths.length
+  const noises = moves.flatMap((m) => m.noises)
+  const counted = new Map<string, number>()
+  for (const f of noises.flatMap((n) => [...n.late, ...n.early])) counted.set(f, (counted.get(f) ?? 0) + 1)
+  return {
+    count: moves.length,
+    meanMs,
+    unevenMs: Math.sqrt(lengths.reduce((s, l) => s + (l - meanMs) ** 2, 0) / lengths.length),
+    noises: noises.length,
+    fingers: [...counted].sort((a, b) => b[1] - a[1]).map(([f]) => f),
+  }
+}
+
+/** Whether gracenotes were short and even enough to go faster. @param usualMs a good player's */
+export const graceHolds = (r: Pick<GraceReport, 'meanMs' | 'unevenMs' | 'noises'>, usualMs: number): boolean =>
+  Math.round(r.meanMs) <= 1.5 * usualMs && r.unevenMs <= GRACE.evenShare * r.meanMs && r.noises === 0
+
+/** What to say of it, with what to do. */
+export function graceWords(r: GraceReport, usualMs: number): { words: string; tip: string } {
+  const mean = Math.round(r.meanMs)
+  if (r.noises)
+    return {
+      words: `${r.noises} crossing ${r.noises === 1 ? 'noise' : 'noises'} in ${r.count}${r.fingers.length ? `: ${r.fingers.slice(0, 2).join(' and ')}` : ''}.`,
+      tip: 'Slowly, finger by finger; the hands move at one moment or not at all.',
+    }
+  if (mean > 1.5 * usualMs)
+    return {
+      words: `${mean} ms each: they are notes, not gracenotes.`,
+      tip: 'Off and on in one movement, from the knuckle; slower tune, same short flick.',
+    }
+  if (r.unevenMs > GRACE.evenShare * r.meanMs)
+    return {
+      words: `${mean} ms each, uneven by ${Math.round(r.unevenMs)} ms.`,
+      tip: 'Open it up: slow enough that each sounds alike, then closer together.',
+    }
+  return { words: `${mean} ms each, even and clean.`, tip: 'The same at the next tempo.' }
+}
+
+/** A movement written out as it is played: the melody note, the movement, and again. @param quickMs of each quick note */
+export function playedOut(
+  form: GraceMove['forms'][number],
+  from: string,
+  quickMs: number,
+  melodyS: number,
+  rounds: number,
+): { written: string; lengthS: number }[] {
+  const asked = form.notes[0] === form.on ? form.notes.slice(1) : form.notes
+  const start = form.notes[0] === form.on ? form.on : from
+  return Array.from({ length: rounds }, () => [
+    { written: start, lengthS: melodyS },
+    ...asked.slice(0, -1).map((written) => ({ written, lengthS: quickMs / 1000 })),
+    { written: asked.at(-1)!, lengthS: melodyS },
+  ]).flat()
+}

@@ -1,0 +1,153 @@
+import { OutOfRange } from '../errors/index.ts'
+import { writtenNote, type Instrument } from '../instruments/index.ts'
+import { noteName, parseNote } from '../pitch/index.ts'
+
+/** Ticks of a beat: halves, thirds, quarters and sixths of it are whole. */
+export const TICKS = 12
+
+/** How a note begins. */
+export type Begins = 'tongue' | 'slur'
+
+/** A note or a rest of a line to be played. */
+export interface LineNote {
+  /** As read; null is a rest. */
+  written: string | null
+  ticks: number
+  begins: Begins
+  /** Parted from the next by as much silence as sound. */
+  short?: boolean
+  accent?: boolean
+}
+
+/** Which notes of a line are tongued. */
+export type SchemeId =
+  | 'tongued'
+  | 'slurred'
+  | 'slur-two'
+  | 'two-two'
+  | 'off-beats'
+  | 'on-beats'
+  | 'custom'
+
+export interface Scheme {
+  id: SchemeId
+  words: string
+  /** Whether the note in this place of the line is tongued; `half` counts eighths within the bar. */
+  tongued(index: number, half: number): boolean
+}
+
+/** Ways to tongue a line (common practice, no source). The first note always begins with the tongue. */
+export const SCHEMES: readonly Scheme[] = [
+  { id: 'tongued', words: 'All tongued', tongued: () => true },
+  { id: 'slurred', words: 'All slurred', tongued: (i) => i === 0 },
+  { id: 'slur-two', words: 'Slur two and two', tongued: (i) => i % 2 === 0 },
+  { id: 'two-two', words: 'Slur two, tongue two', tongued: (i) => i % 4 !== 1 },
+  {
+    id: 'off-beats',
+    words: 'Tongue the off-beats, slur into the beat',
+    tongued: (_, half) => half % 2 === 1,
+  },
+  {
+    id: 'on-beats',
+    words: 'The wrong way round: tongue the beats, slur into the off-beat',
+    tongued: (_, half) => half % 2 === 0,
+  },
+]
+
+/** A line as a scheme tongues it; the first note, and each after a rest, is tongued always. */
+export function articulated(
+  line: readonly LineNote[],
+  scheme: SchemeId,
+  own: readonly boolean[] = [],
+): LineNote[] {
+  const found = SCHEMES.find((s) => s.id === scheme)
+  let index = 0
+  let ticks = 0
+  let last: LineNote | undefined
+  return line.map((note) => {
+    const half = Math.floor(ticks / (TICKS / 2))
+    ticks += note.ticks
+    if (note.written === null) {
+      last = note
+      return note
+    }
+    // What repeats its pitch has to be tongued, or it would be one note.
+    const must = index === 0 || last?.written === null || samePitch(last?.written, note.written)
+    const tongued = must || (found ? found.tongued(index, half) : (own[index] ?? true))
+    index++
+    last = note
+    return { ...note, begins: tongued ? 'tongue' : 'slur' }
+  })
+}
+
+const samePitch = (a: string | null | undefined, b: string) => !!a && parseNote(a).midi === parseNote(b).midi
+
+/** How many notes a typed line may have. */
+export const MOST_NOTES = 64
+
+/**
+ * A line from what was typed: written notes with blanks between, `-` for a rest; all of one length.
+ * @throws NoteError or OutOfRange naming the note that this instrument doesn't have, or what is allowed
+ * @example lineOf(clarinet, 'E4 F4 - G4').map((n) => n.written) // ['E4', 'F4', null, 'G4']
+ */
+export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineNote[] {
+  const words = text.trim().split(/[\s,]+/).filter(Boolean)
+  if (!words.length) throw new OutOfRange('No note was typed. Written notes, with blanks: E4 F4 G4.')
+  if (words.length > MOST_NOTES)
+    throw new OutOfRange(`${words.length} notes were typed; at most ${MOST_NOTES} at a time.`)
+  return words.map((word) => ({
+    written: word === '-' ? null : noteName(writtenNote(inst, word).midi),
+    ticks,
+    begins: 'tongue',
+  }))
+}
+
+/** Steps of a major scale, semitones (common knowledge). */
+const MAJOR = [0, 2, 4, 5, 7, 9, 11] as const
+
+/** Major scale notes of an instrument from a written note on, as far as it goes. */
+function scaleFrom(inst: Instrument, tonic: number, count: number): string[] {
+  const notes: string[] = []
+  for (let k = 0; k < count; k++) {
+    const midi = tonic + 12 * Math.floor(k / 7) + MAJOR[k % 7]!
+    try {
+      notes.push(noteName(writtenNote(inst, noteName(midi)).midi))
+    } catch {
+      break
+    }
+  }
+  return notes
+}
+
+/**
+ * A line to practise on: five notes up and down from a note, in eighths, twice. Chanters keep to their nine notes.
+ * @throws NoteError when the instrument doesn't have the note
+ */
+export function scaleLine(inst: Instrument, from: string): LineNote[] {
+  const all = inst.graces?.notes.map((n) => n.written)
+  const { midi } = writtenNote(inst, from)
+  const at = all ? Math.max(0, all.findIndex((n) => parseNote(n).midi >= midi)) : 0
+  const five = all ? all.slice(Math.min(at, all.length - 5)).slice(0, 5) : scaleFrom(inst, midi, 5)
+  const round = [...five, ...five.slice(1, -1).reverse()]
+  const notes = [...round, ...round, five[0]!]
+  return notes.map((written, i) => ({
+    written,
+    ticks: i === notes.length - 1 ? TICKS : TICKS / 2,
+    begins: 'tongue' as const,
+  }))
+}
+
+/** Seconds of a line at a tempo. */
+export const lineS = (line: readonly LineNote[], perMinute: number): number =>
+  (line.reduce((sum, n) => sum + n.ticks, 0) / TICKS) * (60 / perMinute)
+
+/** When each note of a line begins, s; rests are left out. */
+export function timesOf(line: readonly LineNote[], perMinute: number) {
+  const tickS = 60 / perMinute / TICKS
+  let ticks = 0
+  return line.flatMap((note) => {
+    const startS = ticks * tickS
+    ticks += note.ticks
+    return note.written === null ? [] : [{ ...note, written: note.written, startS, lengthS: note.ticks * tickS }]
+  })
+}
