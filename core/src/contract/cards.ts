@@ -28,6 +28,19 @@ export const cardRow = strict({
   minutes: whole(0, 60),
   aim: text(300),
   notes: array().of(noteText()).required().max(8),
+  line: array()
+    .of(
+      strict({
+        written: noteText().nullable().defined(),
+        ticks: whole(1, 192),
+        begins: string<'tongue' | 'slur'>().required().oneOf(['tongue', 'slur']),
+        short: boolean().optional().default(undefined),
+        accent: boolean().optional().default(undefined),
+      }),
+    )
+    .optional()
+    .default(undefined)
+    .max(160),
 })
 const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
 

@@ -36,7 +36,13 @@ export interface Tongue {
   syllables: readonly [string, string, string]
 }
 
-const cause = (id: string, words: string, usual: HowLikely, remedy: string, caution?: string): TongueCause => ({
+const cause = (
+  id: string,
+  words: string,
+  usual: HowLikely,
+  remedy: string,
+  caution?: string,
+): TongueCause => ({
   id,
   words,
   usual,
@@ -118,55 +124,184 @@ const causes = (tip: string, behind: string): readonly TongueCause[] => [
 
 /** Told by numbers of the newest take. */
 const MEASURED: readonly Question[] = [
-  sign('deep', 'Strokes deeper than they need to be', { heavy: 'almost always', 'stops-air': 'seldom', slow: 'often' }, 'seldom'),
-  sign('long', 'Long gaps at the strokes', { heavy: 'often', slow: 'often', 'stops-air': 'often', 'tongue-sounds': 'now and then' }, 'seldom'),
-  sign('dips', 'The pitch dips at each stroke', { moves: 'almost always', back: 'often', heavy: 'now and then' }, 'almost never'),
-  sign('late', 'The pitch comes late after the stroke', { moves: 'often', 'late-air': 'now and then', throat: 'now and then' }, 'almost never'),
-  sign('airy', 'Air is heard before the tone', { 'late-air': 'almost always', 'tongue-sounds': 'seldom', 'stops-air': 'now and then' }, 'almost never'),
-  sign('air-starts', 'Notes begin with air, not with the tongue', { 'stops-air': 'almost always', 'late-air': 'now and then', afraid: 'now and then' }, 'almost never'),
-  sign('dies', 'Each tone dies away after its stroke', { 'tongue-sounds': 'almost always', 'stops-air': 'now and then', heavy: 'seldom' }, 'almost never'),
-  sign('uneven', 'Uneven', { uneven: 'almost always', 'too-fast': 'almost always', slow: 'now and then', heavy: 'now and then' }, 'seldom'),
-  sign('fast', 'Fast strokes', { 'too-fast': 'almost always', uneven: 'seldom', slow: 'almost never', heavy: 'seldom' }, 'now and then'),
-  sign('behind', 'Slower than the pulse asked for', { slow: 'almost always', heavy: 'often', 'too-fast': 'now and then' }, 'seldom'),
-  sign('thinner', 'The tongued tone has more air in it than the slurred one', { afraid: 'almost always', throat: 'now and then', 'late-air': 'seldom' }, 'seldom'),
-  sign('sharp', 'The tongued tone is sharper than the slurred one', { throat: 'often', moves: 'now and then' }, 'seldom'),
-  sign('cracks', 'Notes crack at the stroke', { back: 'often', throat: 'often', heavy: 'now and then' }, 'almost never'),
+  sign(
+    'deep',
+    'Strokes deeper than they need to be',
+    { heavy: 'almost always', 'stops-air': 'seldom', slow: 'often' },
+    'seldom',
+  ),
+  sign(
+    'long',
+    'Long gaps at the strokes',
+    { heavy: 'often', slow: 'often', 'stops-air': 'often', 'tongue-sounds': 'now and then' },
+    'seldom',
+  ),
+  sign(
+    'dips',
+    'The pitch dips at each stroke',
+    { moves: 'almost always', back: 'often', heavy: 'now and then' },
+    'almost never',
+  ),
+  sign(
+    'late',
+    'The pitch comes late after the stroke',
+    { moves: 'often', 'late-air': 'now and then', throat: 'now and then' },
+    'almost never',
+  ),
+  sign(
+    'airy',
+    'Air is heard before the tone',
+    { 'late-air': 'almost always', 'tongue-sounds': 'seldom', 'stops-air': 'now and then' },
+    'almost never',
+  ),
+  sign(
+    'air-starts',
+    'Notes begin with air, not with the tongue',
+    { 'stops-air': 'almost always', 'late-air': 'now and then', afraid: 'now and then' },
+    'almost never',
+  ),
+  sign(
+    'dies',
+    'Each tone dies away after its stroke',
+    { 'tongue-sounds': 'almost always', 'stops-air': 'now and then', heavy: 'seldom' },
+    'almost never',
+  ),
+  sign(
+    'uneven',
+    'Uneven',
+    { uneven: 'almost always', 'too-fast': 'almost always', slow: 'now and then', heavy: 'now and then' },
+    'seldom',
+  ),
+  sign(
+    'fast',
+    'Fast strokes',
+    { 'too-fast': 'almost always', uneven: 'seldom', slow: 'almost never', heavy: 'seldom' },
+    'now and then',
+  ),
+  sign(
+    'behind',
+    'Slower than the pulse asked for',
+    { slow: 'almost always', heavy: 'often', 'too-fast': 'now and then' },
+    'seldom',
+  ),
+  sign(
+    'thinner',
+    'The tongued tone has more air in it than the slurred one',
+    { afraid: 'almost always', throat: 'now and then', 'late-air': 'seldom' },
+    'seldom',
+  ),
+  sign(
+    'sharp',
+    'The tongued tone is sharper than the slurred one',
+    { throat: 'often', moves: 'now and then' },
+    'seldom',
+  ),
+  sign(
+    'cracks',
+    'Notes crack at the stroke',
+    { back: 'often', throat: 'often', heavy: 'now and then' },
+    'almost never',
+  ),
 ]
 
 const SEEN: readonly Question[] = [
   sign('chin', 'Chin or lips move', { moves: 'almost always', heavy: 'now and then' }, 'seldom'),
-  sign('consonant', 'A strong consonant with no tone behind it', { 'tongue-sounds': 'almost always', 'stops-air': 'now and then' }, 'seldom'),
+  sign(
+    'consonant',
+    'A strong consonant with no tone behind it',
+    { 'tongue-sounds': 'almost always', 'stops-air': 'now and then' },
+    'seldom',
+  ),
   sign('thump', 'Thumping', { heavy: 'almost always', 'tongue-sounds': 'now and then' }, 'seldom'),
   sign('neck', 'Neck or throat tighten', { throat: 'almost always' }, 'seldom'),
-  sign('muffled', 'Muffled: the tongue stays on too long', { slow: 'often', heavy: 'often', back: 'now and then' }, 'seldom'),
+  sign(
+    'muffled',
+    'Muffled: the tongue stays on too long',
+    { slow: 'often', heavy: 'often', back: 'now and then' },
+    'seldom',
+  ),
   sign('only-high', 'Only wrong in the high register', { back: 'almost always' }, 'seldom'),
 ]
 
 const CHECKS: readonly Question[] = [
-  sign('whisper', 'Whispered, the strokes are light and even', { heavy: 'seldom', uneven: 'seldom', slow: 'now and then', throat: 'seldom' }, 'often', {
-    ask: 'Without the instrument, four whispered strokes: light and even?',
-    seconds: 6,
-  }),
-  sign('slurred-good', 'Slurred, the tone is good', { afraid: 'almost always', 'stops-air': 'often', throat: 'now and then' }, 'often', {
-    ask: 'The same notes slurred: is the tone better than when tongued?',
-    seconds: 8,
-  }),
-  sign('slower-even', 'A third slower it is even', { 'too-fast': 'almost always', uneven: 'seldom', slow: 'often' }, 'now and then', {
-    ask: 'A third slower: even now?',
-    seconds: 8,
-  }),
-  sign('air-start', 'Started with air and stopped with the tongue, it sounds', { 'tongue-sounds': 'almost always', 'late-air': 'often', 'stops-air': 'often' }, 'now and then', {
-    ask: 'Begin with air alone, then stop it with the tongue: does it sound?',
-    seconds: 8,
-  }),
+  sign(
+    'whisper',
+    'Whispered, the strokes are light and even',
+    { heavy: 'seldom', uneven: 'seldom', slow: 'now and then', throat: 'seldom' },
+    'often',
+    {
+      ask: 'Without the instrument, four whispered strokes: light and even?',
+      seconds: 6,
+    },
+  ),
+  sign(
+    'slurred-good',
+    'Slurred, the tone is good',
+    { afraid: 'almost always', 'stops-air': 'often', throat: 'now and then' },
+    'often',
+    {
+      ask: 'The same notes slurred: is the tone better than when tongued?',
+      seconds: 8,
+    },
+  ),
+  sign(
+    'slower-even',
+    'A third slower it is even',
+    { 'too-fast': 'almost always', uneven: 'seldom', slow: 'often' },
+    'now and then',
+    {
+      ask: 'A third slower: even now?',
+      seconds: 8,
+    },
+  ),
+  sign(
+    'air-start',
+    'Started with air and stopped with the tongue, it sounds',
+    { 'tongue-sounds': 'almost always', 'late-air': 'often', 'stops-air': 'often' },
+    'now and then',
+    {
+      ask: 'Begin with air alone, then stop it with the tongue: does it sound?',
+      seconds: 8,
+    },
+  ),
 ]
 
 const WAYS = (tip: string, part: string): readonly WayIn[] => [
-  { id: 'say', title: 'Breathe and say it', ask: 'Breathe, then the syllable without voice, four times in one breath.', strokes: 4, heard: 'nothing' },
-  { id: 'air', title: 'On the air alone', ask: 'A steady stream on the hand; the tongue taps into it three, then four times.', strokes: 4, heard: 'air' },
-  { id: 'part', title: `On the ${part}`, ask: `One long sound on the ${part}, then ${tip} taps four times; the sound goes on between.`, strokes: 4, heard: 'part' },
-  { id: 'one', title: 'One easy note', ask: 'One note, long; then four strokes in one breath, no softer than the long one.', strokes: 4, heard: 'note' },
-  { id: 'rows', title: 'Three, then four in one breath', ask: 'Three and a rest, four and a rest, all in one breath and on the beat.', strokes: 7, heard: 'note' },
+  {
+    id: 'say',
+    title: 'Breathe and say it',
+    ask: 'Breathe, then the syllable without voice, four times in one breath.',
+    strokes: 4,
+    heard: 'nothing',
+  },
+  {
+    id: 'air',
+    title: 'On the air alone',
+    ask: 'A steady stream on the hand; the tongue taps into it three, then four times.',
+    strokes: 4,
+    heard: 'air',
+  },
+  {
+    id: 'part',
+    title: `On the ${part}`,
+    ask: `One long sound on the ${part}, then ${tip} taps four times; the sound goes on between.`,
+    strokes: 4,
+    heard: 'part',
+  },
+  {
+    id: 'one',
+    title: 'One easy note',
+    ask: 'One note, long; then four strokes in one breath, no softer than the long one.',
+    strokes: 4,
+    heard: 'note',
+  },
+  {
+    id: 'rows',
+    title: 'Three, then four in one breath',
+    ask: 'Three and a rest, four and a rest, all in one breath and on the beat.',
+    strokes: 7,
+    heard: 'note',
+  },
   {
     id: 'air-first',
     title: 'Start with air, stop with the tongue',
@@ -191,24 +326,34 @@ const tongue = (
 
 const JET_REGISTERS = 'Higher notes: tongue a little further forward; lower notes: further back.'
 
-export const FLUTE_TONGUE = tongue('the front of the tongue', 'Further forward, nearer to the teeth.', 'head joint', {
-  school: 'flute-tongue',
-  place: {
-    ridge: 'Tip behind the upper front teeth, at the gum ridge.',
-    teeth: 'Tip between the lips or at the edge of the teeth.',
+export const FLUTE_TONGUE = tongue(
+  'the front of the tongue',
+  'Further forward, nearer to the teeth.',
+  'head joint',
+  {
+    school: 'flute-tongue',
+    place: {
+      ridge: 'Tip behind the upper front teeth, at the gum ridge.',
+      teeth: 'Tip between the lips or at the edge of the teeth.',
+    },
+    registers: JET_REGISTERS,
+    syllables: ['tü', 'dü', 'gü'],
   },
-  registers: JET_REGISTERS,
-  syllables: ['tü', 'dü', 'gü'],
-})
-export const RECORDER_TONGUE = tongue('the front of the tongue', 'Further forward, nearer to the teeth.', 'head joint', {
-  school: 'recorder-tongue',
-  place: {
-    ridge: 'Tip behind the upper front teeth, at the gum ridge.',
-    teeth: 'Tip between the lips or at the edge of the teeth.',
+)
+export const RECORDER_TONGUE = tongue(
+  'the front of the tongue',
+  'Further forward, nearer to the teeth.',
+  'head joint',
+  {
+    school: 'recorder-tongue',
+    place: {
+      ridge: 'Tip behind the upper front teeth, at the gum ridge.',
+      teeth: 'Tip between the lips or at the edge of the teeth.',
+    },
+    registers: JET_REGISTERS,
+    syllables: ['doo', 'noo', 'goo'],
   },
-  registers: JET_REGISTERS,
-  syllables: ['doo', 'noo', 'goo'],
-})
+)
 const SINGLE_PLACE = { tip: 'The tongue’s tip touches the tip of the reed, lightly, and leaves it.' }
 export const SINGLE_TONGUE = tongue(
   'the tip of the tongue',
@@ -216,7 +361,8 @@ export const SINGLE_TONGUE = tongue(
   'mouthpiece',
   {
     place: SINGLE_PLACE,
-    registers: 'Higher notes: the tongue stays high and forward; low notes: a little lower, never further back than it reaches by itself.',
+    registers:
+      'Higher notes: the tongue stays high and forward; low notes: a little lower, never further back than it reaches by itself.',
     syllables: ['ta', 'da', 'ga'],
   },
 )

@@ -2,6 +2,7 @@ import type { AnyObject, ObjectSchema } from 'yup'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import type { Random } from '../player/index.ts'
+import type { LineNote } from '../tongue/index.ts'
 import type { Moment } from '../time/index.ts'
 
 /** Something that happened in a lesson. */
@@ -91,6 +92,8 @@ export interface CardRow {
   aim: string
   /** Written notes whose fingering is shown. */
   notes: string[]
+  /** What is to be played, printed in notation. */
+  line?: LineNote[] | undefined
 }
 
 /** A row that could stand on the card; when minutes are short it shrinks to `leastMinutes` before it drops out. */

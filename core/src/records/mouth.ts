@@ -1,8 +1,6 @@
-import { array, string } from 'yup'
-import { OutOfRange, Refusal } from '../errors/index.ts'
-import { believe, nextCheck, OTHER, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
-import { id, strict } from '../fields/index.ts'
+import { believe, nextCheck, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
 import type { Instrument, MouthCause } from '../instruments/index.ts'
+import { diagnosis, diagnosisSchema } from './diagnosed.ts'
 import { kindOf, type Facts } from './kind.ts'
 import { AIRY_DB, STEADY_CENTS } from './long-tone-ladder.ts'
 
@@ -59,72 +57,31 @@ export function mouthVerdict(inst: Instrument, told: readonly Answer[], facts: F
   }
 }
 
-const causeOf = (inst: Instrument, cause: string) => inst.mouth.model.causes.find((c) => c.id === cause)
+const { check, noted, line, rows, concerns } = diagnosis({
+  kind: 'mouth',
+  modelOf: (inst) => inst.mouth.model,
+  line: 'mouth',
+  row: {
+    kind: 'sound',
+    title: 'Before the mirror',
+    amount: '5 sounds, looking',
+    minutes: 2,
+    leastMinutes: 1,
+    weight: 60,
+  },
+  weight: 48,
+})
 
 /** What was seen and heard at the mouth, what it was taken for, and whether the one thing tried helped. */
-export const mouth = kindOf(
-  strict({
-    answers: array()
-      .of(strict({ question: id(), outcome: id() }))
-      .required()
-      .min(1)
-      .max(30),
-    cause: id(),
-    helped: string().oneOf(['yes', 'no', 'not tried']).required(),
-  }),
-)({
+export const mouth = kindOf(diagnosisSchema())({
   kind: 'mouth',
   title: 'Mouth',
   stages: ['sound'],
-  check(inst, { answers, cause }) {
-    try {
-      believe(inst.mouth.model, answers)
-    } catch (error) {
-      if (error instanceof OutOfRange) throw new Refusal('invalid', error.message, 'data.answers')
-      throw error
-    }
-    if (cause !== OTHER && !causeOf(inst, cause))
-      throw new Refusal(
-        'invalid',
-        `data.cause is “${cause}”; allowed: ${[...inst.mouth.model.causes.map((c) => c.id), OTHER].join(', ')}.`,
-        'data.cause',
-      )
-  },
-  noted(d, inst) {
-    const words = causeOf(inst, d.cause)?.words ?? 'Another cause'
-    return `${words}${d.helped === 'yes' ? '; what was tried helped' : d.helped === 'no' ? '; what was tried didn’t help' : ''}`
-  },
-  line: (entries) => (entries.length ? 'mouth' : null),
-  rows({ inst, entries }) {
-    const last = entries.findLast((e) => e.data.helped !== 'no')?.data
-    const cause = last && causeOf(inst, last.cause)
-    if (!cause) return []
-    return [
-      {
-        id: `mouth-${cause.id}`,
-        kind: 'sound' as const,
-        title: 'Before the mirror',
-        amount: '5 sounds, looking',
-        minutes: 2,
-        leastMinutes: 1,
-        weight: 60,
-        aim: `${cause.remedy}${cause.caution ? ` ${cause.caution}` : ''}`,
-        notes: [],
-      },
-    ]
-  },
-  concerns({ inst, entries }) {
-    const [one, two] = entries.slice(-2).map((e) => e.data)
-    if (!one || !two || one.cause !== two.cause || two.helped === 'yes' || one.cause === OTHER) return []
-    const words = causeOf(inst, one.cause)?.words ?? ''
-    return [
-      {
-        kind: 'mouth',
-        weight: 48,
-        sentence: `mouth: ${words.charAt(0).toLowerCase()}${words.slice(1)}, again`,
-      },
-    ]
-  },
+  check,
+  noted,
+  line,
+  rows: ({ inst, entries }) => rows(inst, entries),
+  concerns: ({ inst, entries }) => concerns(inst, entries),
   *demo({ inst, week, trouble }, random) {
     if (week % 5 !== 2) return
     const [first] = inst.mouth.model.causes

@@ -1,12 +1,16 @@
+import { articulation } from './articulation.ts'
 import { bend } from './bend.ts'
 import { bothEnds } from './both-ends.ts'
 import { breathCount } from './breath-count.ts'
 import { breathCycle } from './breath-cycle.ts'
 import { breathWatch } from './breath-watch.ts'
+import { daily } from './daily.ts'
 import { dizzy } from './dizzy.ts'
+import { echo } from './echo.ts'
 import { exhale } from './exhale.ts'
 import { firstMinutes } from './first-minutes.ts'
 import { gauge } from './gauge.ts'
+import { gracenotes } from './gracenotes.ts'
 import { interval } from './interval.ts'
 import { longTone } from './long-tone.ts'
 import { mouth } from './mouth.ts'
@@ -14,11 +18,16 @@ import { move } from './move.ts'
 import { note } from './note.ts'
 import { overtone } from './overtone.ts'
 import { phrases } from './phrases.ts'
+import { rhythm } from './rhythm.ts'
 import { setup } from './setup.ts'
 import { shapedTone } from './shaped-tone.ts'
 import { smallPart } from './small-part.ts'
+import { strokes } from './strokes.ts'
 import { target } from './target.ts'
+import { tongueFault } from './tongue-fault.ts'
+import { tongueTempo } from './tongue-tempo.ts'
 import { tries } from './tries.ts'
+import { wayIn } from './way-in.ts'
 
 /** Every kind of record, one line each; adding one is adding its file and a line here. */
 export const RECORDS = {
@@ -41,6 +50,15 @@ export const RECORDS = {
   'both-ends': bothEnds,
   overtone,
   interval,
+  'way-in': wayIn,
+  strokes,
+  'tongue-fault': tongueFault,
+  'tongue-tempo': tongueTempo,
+  articulation,
+  echo,
+  rhythm,
+  daily,
+  gracenotes,
   move,
   target,
 } as const

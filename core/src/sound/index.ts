@@ -33,4 +33,5 @@ export {
   type Track,
   type TrackerOptions,
 } from './track.ts'
+export { notesAlong, tuningOf, type Along } from './scale.ts'
 export { openWav, readWav, WavError, writeWav, type OpenWav, type Recording } from './wav.ts'

@@ -8,7 +8,8 @@ export interface Answered {
   /** When it should have begun, s from the first note. */
   dueS: number
   /** What became of it. */
-  verdict: 'right' | 'missing' | 'wrong note' | 'early' | 'late' | 'too short' | 'too long' | 'slurred' | 'stroke'
+  verdict:
+    'right' | 'missing' | 'wrong note' | 'early' | 'late' | 'too short' | 'too long' | 'slurred' | 'stroke'
   /** How late it began, ms; early is negative; null where nothing was heard. */
   lateMs: number | null
   heard: string | null
@@ -112,7 +113,13 @@ export function judgeLine(
   const scaleS = Math.max(ANSWER.leastS * 2, shortest)
   if (!played.length || !asked.length)
     return {
-      notes: asked.map((n) => ({ written: n.written, dueS: n.startS, verdict: 'missing', lateMs: null, heard: null })),
+      notes: asked.map((n) => ({
+        written: n.written,
+        dueS: n.startS,
+        verdict: 'missing',
+        lateMs: null,
+        heard: null,
+      })),
       extra: [],
       right: 0,
       tempo: 1,

@@ -38,7 +38,8 @@ const note = (written: string, ticks: number, more: Partial<LineNote> = {}): Lin
   ...more,
 })
 const rest = (ticks: number): LineNote => ({ written: null, ticks, begins: 'tongue' })
-const times = (n: number, make: (i: number) => LineNote): LineNote[] => Array.from({ length: n }, (_, i) => make(i))
+const times = (n: number, make: (i: number) => LineNote): LineNote[] =>
+  Array.from({ length: n }, (_, i) => make(i))
 
 /** A semitone up, as far as the instrument goes. */
 function up(inst: Instrument, written: string, by = 1): string {
@@ -62,7 +63,11 @@ export const EXERCISES: readonly Exercise[] = [
     how: 'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again. Tone first.',
     firstPerMinute: 60,
     line: (inst, from) =>
-      [from, up(inst, from)].flatMap((n) => [...times(16, (i) => note(n, 3, { accent: i === 0 })), note(n, 24), rest(24)]),
+      [from, up(inst, from)].flatMap((n) => [
+        ...times(16, (i) => note(n, 3, { accent: i === 0 })),
+        note(n, 24),
+        rest(24),
+      ]),
     begins: first,
     climbs: 'tempo',
   },
@@ -87,7 +92,12 @@ export const EXERCISES: readonly Exercise[] = [
     title: 'Stopped',
     how: 'The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
     firstPerMinute: 72,
-    line: (_, from) => [...times(7, () => note(from, 6, { short: true })), note(from, 6), note(from, TICKS), rest(3 * TICKS)],
+    line: (_, from) => [
+      ...times(7, () => note(from, 6, { short: true })),
+      note(from, 6),
+      note(from, TICKS),
+      rest(3 * TICKS),
+    ],
     begins: first,
     climbs: 'tempo',
   },
@@ -139,6 +149,7 @@ export const EXERCISES: readonly Exercise[] = [
   },
 ]
 
+/** An exercise by its id. */
 export const exercise = (id: ExerciseId): Exercise => EXERCISES.find((e) => e.id === id)!
 
 /** One mark on the metronome. */
@@ -166,7 +177,11 @@ export function nextGo(
   const last = goes.at(-1)
   if (!last) return { perMinute: ex.firstPerMinute, from: ex.begins(inst), why: 'Not played yet.' }
   const held = last.even && last.toneHeld
-  const because = !last.toneHeld ? 'the tone didn’t hold' : !last.even ? 'it was uneven' : 'even, and the tone held'
+  const because = !last.toneHeld
+    ? 'the tone didn’t hold'
+    : !last.even
+      ? 'it was uneven'
+      : 'even, and the tone held'
   if (ex.climbs === 'note') {
     const from = up(inst, last.from, held ? 1 : -1)
     writtenNote(inst, from)

@@ -46,7 +46,9 @@ export function factsOfTake(
 ): TongueFacts {
   const count = meter.strokes.length
   const share = (n: number | undefined) => (count ? (n ?? 0) / count : undefined)
-  const shares = meter.strokes.flatMap((s) => (s.soundsShare === null ? [] : [s.soundsShare])).sort((a, b) => a - b)
+  const shares = meter.strokes
+    .flatMap((s) => (s.soundsShare === null ? [] : [s.soundsShare]))
+    .sort((a, b) => a - b)
   return {
     depthDb: meter.depthDb ?? undefined,
     gapMs: meter.gapMs ?? undefined,
@@ -71,12 +73,18 @@ export function measuredAnswers(f: TongueFacts): Answer[] {
     if (is !== undefined)
       found.push({ question, outcome: is ? question : 'no', words: `Measured: ${is ? words : not}` })
   }
-  const above = (value: number | undefined, limit: number) => (value === undefined ? undefined : value >= limit)
+  const above = (value: number | undefined, limit: number) =>
+    value === undefined ? undefined : value >= limit
   const percent = (x: number | undefined) => `${Math.round(100 * (x ?? 0))} % of the notes`
   // A sound that stops is neither deep nor shallow: only its gap is measured.
   add('deep', above(f.depthDb, SPEAKS.deepDb), `strokes ${f.depthDb?.toFixed(0)} dB deep`, 'strokes light')
   add('long', above(f.gapMs, SPEAKS.longMs), `gaps of ${f.gapMs?.toFixed(0)} ms`, 'gaps short')
-  add('dips', above(f.dipCents, SPEAKS.dipCents), `pitch dips by ${f.dipCents?.toFixed(0)} cents`, 'no dip of the pitch')
+  add(
+    'dips',
+    above(f.dipCents, SPEAKS.dipCents),
+    `pitch dips by ${f.dipCents?.toFixed(0)} cents`,
+    'no dip of the pitch',
+  )
   add('late', above(f.late, SPEAKS.share), `pitch late in ${percent(f.late)}`, 'pitch there at once')
   add('airy', above(f.airy, SPEAKS.share), `air before ${percent(f.airy)}`, 'no air before the tone')
   add('air-starts', above(f.byAir, SPEAKS.share), `${percent(f.byAir)} began with air`, 'all notes tongued')
@@ -92,15 +100,30 @@ export function measuredAnswers(f: TongueFacts): Answer[] {
     `gaps spread by ${f.unevenPercent?.toFixed(0)} %; ${METER.evenPercent} is the limit`,
     'even',
   )
-  add('fast', above(f.rateHz, SPEAKS.fastHz), `${f.rateHz?.toFixed(1)} strokes a second`, `${f.rateHz?.toFixed(1)} strokes a second`)
+  add(
+    'fast',
+    above(f.rateHz, SPEAKS.fastHz),
+    `${f.rateHz?.toFixed(1)} strokes a second`,
+    `${f.rateHz?.toFixed(1)} strokes a second`,
+  )
   add(
     'behind',
     f.rateHz === undefined || f.askedHz === undefined ? undefined : f.rateHz < SPEAKS.behind * f.askedHz,
     `${f.rateHz?.toFixed(1)} of ${f.askedHz?.toFixed(1)} strokes a second`,
     'with the pulse',
   )
-  add('thinner', above(f.moreAirDb, SPEAKS.moreAirDb), `${f.moreAirDb?.toFixed(0)} dB more air than slurred`, 'as clear as slurred')
-  add('sharp', above(f.higherCents, SPEAKS.higherCents), `${f.higherCents?.toFixed(0)} cents higher than slurred`, 'as high as slurred')
+  add(
+    'thinner',
+    above(f.moreAirDb, SPEAKS.moreAirDb),
+    `${f.moreAirDb?.toFixed(0)} dB more air than slurred`,
+    'as clear as slurred',
+  )
+  add(
+    'sharp',
+    above(f.higherCents, SPEAKS.higherCents),
+    `${f.higherCents?.toFixed(0)} cents higher than slurred`,
+    'as high as slurred',
+  )
   add('cracks', above(f.cracked, SPEAKS.share), `${percent(f.cracked)} cracked`, 'nothing cracked')
   return found
 }

@@ -1,5 +1,6 @@
 import type { GraceMove, Graces } from '../instruments/index.ts'
-import { midiOfHz, parseNote } from '../pitch/index.ts'
+import { hzOfMidi, parseNote } from '../pitch/index.ts'
+import type { Along } from '../sound/index.ts'
 
 /** A stretch of one of the instrument's notes. */
 export interface Run {
@@ -23,81 +24,51 @@ export interface HeardMove {
 
 /** Chosen by Halitus, after trials with the simulated chanter. */
 export const GRACE = {
-  /** A note lies within this of its pitch, semitones: scales of pipes are just, not tempered. */
-  near: 0.6,
-  /** Shorter is a glide from one note to the next, ms. */
-  shortestMs: 9,
+  /** Something else is heard for less than this on the way from one note to the next, ms. */
+  onTheWayMs: 20,
   /** Longer is a melody note, ms. */
   longestMs: 160,
   /** Even: within this share of their length. */
   evenShare: 0.25,
 } as const
 
-/**
- * Cuts a track into stretches of the instrument's notes; moments on the way from one to the next are split between both.
- * @param transposition semitones from written to sounding
- */
-export function runsOf(
-  timeS: ArrayLike<number>,
-  hz: ArrayLike<number>,
-  graces: Graces,
-  transposition: number,
-  a4Hz = 440,
-): Run[] {
-  const pitches = graces.notes.map((n) => parseNote(n.written).midi + transposition)
-  const hop = timeS.length > 1 ? (timeS[timeS.length - 1]! - timeS[0]!) / (timeS.length - 1) : 0.005
-  const nearest = (midi: number) => {
-    let best = -1
-    let away: number = GRACE.near
-    pitches.forEach((p, i) => {
-      const d = Math.abs(p - midi)
-      if (d <= away) {
-        away = d
-        best = i
-      }
-    })
-    return best
-  }
+/** The pitches of an instrument's notes as they sound, Hz, in their order. @param transposition semitones from written to sounding */
+export const pitchesOf = (graces: Graces, transposition: number, a4Hz = 440): number[] =>
+  graces.notes.map((n) => hzOfMidi(parseNote(n.written).midi + transposition, a4Hz))
+
+/** Stretches of one note each, from what sounds at each moment. */
+export function runsOf({ index, hopS }: Along): Run[] {
   const runs: Run[] = []
-  let lastHz = 0
-  for (let i = 0; i < timeS.length; i++) {
-    const f = hz[i]!
-    if (!(f > 0)) {
-      lastHz = 0
-      continue
-    }
-    const midi = midiOfHz(f, a4Hz)
-    const note = nearest(midi)
+  index.forEach((note, i) => {
     const last = runs.at(-1)
-    const t = timeS[i]!
-    if (last && lastHz > 0 && last.note === note) last.endS = t + hop / 2
-    else runs.push({ note, startS: t - hop / 2, endS: t + hop / 2 })
-    lastHz = f
-  }
+    if (last && last.note === note) last.endS = (i + 1) * hopS
+    else runs.push({ note, startS: i * hopS, endS: (i + 1) * hopS })
+  })
   return tidied(runs)
 }
 
-/** Glides shorter than any note are shared out between what lies around them. */
+/** Moments on the way from one note to the next are split between both. */
 function tidied(runs: readonly Run[]): Run[] {
   const out: Run[] = []
   runs.forEach((run, i) => {
-    const lengthMs = 1000 * (run.endS - run.startS)
     const [last, next] = [out.at(-1), runs[i + 1]]
-    const touches = last && next && run.startS - last.endS < 0.004 && next.startS - run.endS < 0.004
-    if (touches && (lengthMs < GRACE.shortestMs || (run.note < 0 && lengthMs < 2 * GRACE.shortestMs))) {
-      const middle = (run.startS + run.endS) / 2
-      last.endS = middle
-      next.startS = middle
+    if (run.note < 0 && last && next && 1000 * (run.endS - run.startS) < GRACE.onTheWayMs) {
+      last.endS = next.startS = (run.startS + run.endS) / 2
       return
     }
-    if (last && last.note === run.note && run.startS - last.endS < 0.004) last.endS = run.endS
+    if (last && last.note === run.note) last.endS = run.endS
     else out.push({ ...run })
   })
   return out
 }
 
 /** Which fingers stand otherwise in a sound between two notes: still as before, or already as after. */
-function fingersOf(graces: Graces, from: number, heard: number, to: number): { late: string[]; early: string[] } {
+function fingersOf(
+  graces: Graces,
+  from: number,
+  heard: number,
+  to: number,
+): { late: string[]; early: string[] } {
   const [a, x, b] = [from, heard, to].map((i) => new Set(graces.notes[i]?.touches ?? []))
   if (heard < 0 || from < 0 || to < 0) return { late: [], early: [] }
   const all = new Set([...a!, ...x!, ...b!])
@@ -113,7 +84,8 @@ function fingersOf(graces: Graces, from: number, heard: number, to: number): { l
  * @param form the movement on the note it was asked on
  */
 export function movesIn(runs: readonly Run[], graces: Graces, form: GraceMove['forms'][number]): HeardMove[] {
-  const index = (written: string) => graces.notes.findIndex((n) => parseNote(n.written).midi === parseNote(written).midi)
+  const index = (written: string) =>
+    graces.notes.findIndex((n) => parseNote(n.written).midi === parseNote(written).midi)
   // A movement that begins with its own melody note begins with what is short in it.
   const asked = form.notes[0] === form.on ? form.notes.slice(1) : form.notes
   const wanted = asked.map(index)
@@ -187,7 +159,10 @@ export function graceReport(moves: readonly HeardMove[]): GraceReport | undefine
 }
 
 /** Whether gracenotes were short and even enough to go faster. @param usualMs a good player's */
-export const graceHolds = (r: Pick<GraceReport, 'meanMs' | 'unevenMs' | 'noises'>, usualMs: number): boolean =>
+export const graceHolds = (
+  r: Pick<GraceReport, 'meanMs' | 'unevenMs' | 'noises'>,
+  usualMs: number,
+): boolean =>
   Math.round(r.meanMs) <= 1.5 * usualMs && r.unevenMs <= GRACE.evenShare * r.meanMs && r.noises === 0
 
 /** What to say of it, with what to do. */

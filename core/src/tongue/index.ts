@@ -13,7 +13,16 @@ export {
   type Answered,
   type HeardLine,
 } from './answer.ts'
-export { EXERCISE_IDS, EXERCISES, exercise, MARK, nextGo, type Exercise, type ExerciseId, type Go } from './daily.ts'
+export {
+  EXERCISE_IDS,
+  EXERCISES,
+  exercise,
+  MARK,
+  nextGo,
+  type Exercise,
+  type ExerciseId,
+  type Go,
+} from './daily.ts'
 export {
   factsOfTake,
   measuredAnswers,
@@ -28,6 +37,7 @@ export {
   graceReport,
   graceWords,
   movesIn,
+  pitchesOf,
   playedOut,
   runsOf,
   type GraceReport,

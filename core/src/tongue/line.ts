@@ -20,14 +20,7 @@ export interface LineNote {
 }
 
 /** Which notes of a line are tongued. */
-export type SchemeId =
-  | 'tongued'
-  | 'slurred'
-  | 'slur-two'
-  | 'two-two'
-  | 'off-beats'
-  | 'on-beats'
-  | 'custom'
+export type SchemeId = 'tongued' | 'slurred' | 'slur-two' | 'two-two' | 'off-beats' | 'on-beats' | 'custom'
 
 export interface Scheme {
   id: SchemeId
@@ -91,7 +84,10 @@ export const MOST_NOTES = 64
  * @example lineOf(clarinet, 'E4 F4 - G4').map((n) => n.written) // ['E4', 'F4', null, 'G4']
  */
 export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineNote[] {
-  const words = text.trim().split(/[\s,]+/).filter(Boolean)
+  const words = text
+    .trim()
+    .split(/[\s,]+/)
+    .filter(Boolean)
   if (!words.length) throw new OutOfRange('No note was typed. Written notes, with blanks: E4 F4 G4.')
   if (words.length > MOST_NOTES)
     throw new OutOfRange(`${words.length} notes were typed; at most ${MOST_NOTES} at a time.`)
@@ -126,7 +122,12 @@ function scaleFrom(inst: Instrument, tonic: number, count: number): string[] {
 export function scaleLine(inst: Instrument, from: string): LineNote[] {
   const all = inst.graces?.notes.map((n) => n.written)
   const { midi } = writtenNote(inst, from)
-  const at = all ? Math.max(0, all.findIndex((n) => parseNote(n).midi >= midi)) : 0
+  const at = all
+    ? Math.max(
+        0,
+        all.findIndex((n) => parseNote(n).midi >= midi),
+      )
+    : 0
   const five = all ? all.slice(Math.min(at, all.length - 5)).slice(0, 5) : scaleFrom(inst, midi, 5)
   const round = [...five, ...five.slice(1, -1).reverse()]
   const notes = [...round, ...round, five[0]!]
@@ -148,6 +149,8 @@ export function timesOf(line: readonly LineNote[], perMinute: number) {
   return line.flatMap((note) => {
     const startS = ticks * tickS
     ticks += note.ticks
-    return note.written === null ? [] : [{ ...note, written: note.written, startS, lengthS: note.ticks * tickS }]
+    return note.written === null
+      ? []
+      : [{ ...note, written: note.written, startS, lengthS: note.ticks * tickS }]
   })
 }

@@ -84,7 +84,7 @@ const spread = (x: readonly number[]) => {
 export function phaseOf(times: readonly number[], stepS: number): number {
   const angles = times.map((t) => (2 * Math.PI * t) / stepS)
   const phase = Math.atan2(mean(angles.map(Math.sin)), mean(angles.map(Math.cos)))
-  return (((phase / (2 * Math.PI)) * stepS) % stepS + stepS) % stepS
+  return ((((phase / (2 * Math.PI)) * stepS) % stepS) + stepS) % stepS
 }
 
 /** Loudest level within a stretch; levels are steps of the track. */
@@ -124,7 +124,8 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
   const phase = stepS && times.length ? phaseOf(times, stepS) : 0
   const notesAfter = (from: number, to: number) =>
     heard.notes.filter((n) => n.startS >= from - 0.03 && n.startS < to - 0.03)
-  const peaks = times.map((t, i) => peakDb(heard, t, Math.min(times[i + 1] ?? t + 0.4, t + 0.4)))
+  // The next stroke's own beginning isn't part of this one.
+  const peaks = times.map((t, i) => peakDb(heard, t, Math.min((times[i + 1] ?? Infinity) - 0.03, t + 0.4)))
   const usualDb = median(peaks)
   const usualGap = median(times.slice(1).map((t, i) => t - times[i]!))
   const strokes = heard.strokes.map((s, i): Stroke => {
@@ -142,7 +143,10 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
       gapMs: s.widthMs ?? (i && !isPause && silentMs !== null ? Math.max(0, silentMs) : null),
       dipCents: s.dipCents,
       soundsS,
-      soundsShare: next === undefined || isPauseAfter(times, i, usualGap) ? null : Math.min(1, soundsS / (next - s.timeS)),
+      soundsShare:
+        next === undefined || isPauseAfter(times, i, usualGap)
+          ? null
+          : Math.min(1, soundsS / (next - s.timeS)),
       levelDb: peaks[i]! - usualDb,
       start: own[0]?.start.quality ?? 'clean',
     }
@@ -166,7 +170,10 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     dipCents: median(later.map((s) => s.dipCents)) || 0,
     accentEvery: accentEvery(strokes.map((s) => s.levelDb)),
     tiresAtS: tiresAt(times),
-    starts: strokes.reduce<Meter['starts']>((all, { start }) => ({ ...all, [start]: (all[start] ?? 0) + 1 }), {}),
+    starts: strokes.reduce<Meter['starts']>(
+      (all, { start }) => ({ ...all, [start]: (all[start] ?? 0) + 1 }),
+      {},
+    ),
   }
 }
 
@@ -217,7 +224,8 @@ function tiresAt(times: readonly number[]): number | null {
 }
 
 /** Whether strokes were even: what a ladder asks. @param percent unevenness of the gaps, % of a gap */
-export const isEven = (percent: number | null): boolean => percent !== null && Math.round(percent) <= METER.evenPercent
+export const isEven = (percent: number | null): boolean =>
+  percent !== null && Math.round(percent) <= METER.evenPercent
 
 /** The tone of a take, for comparing: medians over its notes. */
 export interface Tone {

@@ -52,7 +52,9 @@ function piecesOf(line: readonly LineNote[], barTicks: number): Piece[][] {
       const sign = SIGNS.find((s) => s.ticks <= room)
       if (!sign) throw new OutOfRange(`A length of ${room} twelfths of a beat can’t be written.`)
       left -= sign.ticks
-      bars.at(-1)!.push({ note, index, ticks: sign.ticks, from: left + sign.ticks < note.ticks, into: left > 0, at })
+      bars
+        .at(-1)!
+        .push({ note, index, ticks: sign.ticks, from: left + sign.ticks < note.ticks, into: left > 0, at })
       at += sign.ticks
     }
   })
@@ -81,7 +83,10 @@ const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt
 function beamsOf(bar: readonly Piece[]): string[][] {
   const short = (p: Piece | undefined) => !!p && p.note.written !== null && p.ticks < TICKS
   const together = (a: Piece | undefined, b: Piece | undefined) =>
-    short(a) && short(b) && Math.floor(a!.at / TICKS) === Math.floor(b!.at / TICKS) && b!.at === a!.at + a!.ticks
+    short(a) &&
+    short(b) &&
+    Math.floor(a!.at / TICKS) === Math.floor(b!.at / TICKS) &&
+    b!.at === a!.at + a!.ticks
   const quarter = (p: Piece | undefined) => !!p && p.ticks === 3
   return bar.map((p, i) => {
     const [before, after] = [together(bar[i - 1], p), together(p, bar[i + 1])]
@@ -89,7 +94,8 @@ function beamsOf(bar: readonly Piece[]): string[][] {
     const first = before ? (after ? 'continue' : 'end') : 'begin'
     if (!quarter(p)) return [first]
     const [left, right] = [before && quarter(bar[i - 1]), after && quarter(bar[i + 1])]
-    const second = left && right ? 'continue' : left ? 'end' : right ? 'begin' : before ? 'backward hook' : 'forward hook'
+    const second =
+      left && right ? 'continue' : left ? 'end' : right ? 'begin' : before ? 'backward hook' : 'forward hook'
     return [first, second]
   })
 }
@@ -102,8 +108,16 @@ function beamsOf(bar: readonly Piece[]): string[][] {
  */
 export function musicXml(line: readonly LineNote[], { clef, beats, syllables }: Written): string {
   const bars = piecesOf(line, beats * TICKS)
-  const slurFrom = line.map((n, i) => n.written !== null && n.begins !== 'slur' && line[i + 1]?.begins === 'slur' && line[i + 1]?.written != null)
-  const slurTo = line.map((n, i) => n.written !== null && n.begins === 'slur' && line[i + 1]?.begins !== 'slur')
+  const slurFrom = line.map(
+    (n, i) =>
+      n.written !== null &&
+      n.begins !== 'slur' &&
+      line[i + 1]?.begins === 'slur' &&
+      line[i + 1]?.written != null,
+  )
+  const slurTo = line.map(
+    (n, i) => n.written !== null && n.begins === 'slur' && line[i + 1]?.begins !== 'slur',
+  )
   const measures = bars.map((bar, b) => {
     const beams = beamsOf(bar)
     const notes = bar.map((p, i) => noteXml(p, beams[i]!, bar, i, { slurFrom, slurTo, syllables }))
@@ -120,11 +134,17 @@ function noteXml(
   beams: readonly string[],
   bar: readonly Piece[],
   i: number,
-  { slurFrom, slurTo, syllables }: { slurFrom: boolean[]; slurTo: boolean[]; syllables: readonly string[] | undefined },
+  {
+    slurFrom,
+    slurTo,
+    syllables,
+  }: { slurFrom: boolean[]; slurTo: boolean[]; syllables: readonly string[] | undefined },
 ): string {
   const sign = signOf(p.ticks)!
   const { note } = p
-  const third = sign.third ? '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>' : ''
+  const third = sign.third
+    ? '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>'
+    : ''
   const length = `<duration>${p.ticks}</duration>`
   const type = `<type>${sign.type}</type>${sign.dot ? '<dot/>' : ''}`
   const word = p.from || p.index < 0 ? undefined : syllables?.[p.index]
@@ -150,14 +170,19 @@ function noteXml(
 
 /** A bracket opens with the first third of a beat and shuts with the last. */
 function tuplet(p: Piece, bar: readonly Piece[], i: number): string {
-  const same = (q: Piece | undefined) => !!q && q.ticks === 4 && Math.floor(q.at / TICKS) === Math.floor(p.at / TICKS)
+  const same = (q: Piece | undefined) =>
+    !!q && q.ticks === 4 && Math.floor(q.at / TICKS) === Math.floor(p.at / TICKS)
   return `${same(bar[i - 1]) ? '' : '<tuplet type="start"/>'}${same(bar[i + 1]) ? '' : '<tuplet type="stop"/>'}`
 }
 
 function spelled(written: string) {
   parseNote(written)
   const [, letter, sign, octave] = /^([A-G])([#b]*)(-?\d+)$/.exec(written) ?? []
-  return { letter: letter!, alter: (sign?.match(/#/g)?.length ?? 0) - (sign?.match(/b/g)?.length ?? 0), octave: octave! }
+  return {
+    letter: letter!,
+    alter: (sign?.match(/#/g)?.length ?? 0) - (sign?.match(/b/g)?.length ?? 0),
+    octave: octave!,
+  }
 }
 
 /** A sign is written where the bar doesn't already say so. */

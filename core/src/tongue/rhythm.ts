@@ -173,7 +173,13 @@ function drawn(level: number, beats: number, fared: Fared, random: () => number)
       return (c.level === level ? 2 : 1) * (0.3 + unsure)
     })
     let at = random() * weights.reduce((a, b) => a + b, 0)
-    const cell = open[Math.max(0, weights.findIndex((w) => (at -= w) < 0))]!
+    const cell =
+      open[
+        Math.max(
+          0,
+          weights.findIndex((w) => (at -= w) < 0),
+        )
+      ]!
     cells.push(cell.id)
     rhythm.push(...cell.rhythm)
     left -= ticksOf(cell.rhythm)
@@ -186,7 +192,8 @@ export function onNotes(rhythm: Rhythm, notes: readonly string[], random: () => 
   let at = Math.floor(random() * notes.length)
   let ticks = 0
   return rhythm.map((signed) => {
-    if (ticks % TICKS === 0 && ticks) at = Math.max(0, Math.min(notes.length - 1, at + Math.floor(random() * 3) - 1))
+    if (ticks % TICKS === 0 && ticks)
+      at = Math.max(0, Math.min(notes.length - 1, at + Math.floor(random() * 3) - 1))
     ticks += Math.abs(signed)
     return { written: signed < 0 ? null : notes[at]!, ticks: Math.abs(signed), begins: 'tongue' as const }
   })

@@ -83,13 +83,13 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
   const lowest = Math.min(Infinity, ...steps.map((s) => s.perMinute))
   const known = { perMinute, low, high }
   if (!steps.length) return { ...known, next: inside(first), why: `Begins at ${inside(first)}.` }
+  if (!best && lowest <= TEMPO.low)
+    return { ...known, next: null, why: `Not even at ${TEMPO.low}: back to the first strokes.` }
   if (high / low <= STAIRS.enough)
     return { ...known, next: null, why: `Known within ${low} to ${high} after ${steps.length} takes.` }
   if (steps.length >= STAIRS.most)
     return { ...known, next: null, why: `${STAIRS.most} takes are enough for one lesson.` }
   if (best >= TEMPO.high) return { ...known, next: null, why: `${TEMPO.high} held: there is no faster mark.` }
-  if (!best && lowest <= TEMPO.low)
-    return { ...known, next: null, why: `Not even at ${TEMPO.low}: back to the first strokes.` }
   const most = best ? best * STAIRS.up : lowest / STAIRS.up
   const next = inside(Math.min(most, at(0.5)))
   const last = steps.at(-1)!

@@ -76,8 +76,7 @@ export function togetherness(
   for (const change of changesOf(timeS, hz)) {
     const middle = (change.fromS + change.toS) / 2
     let best: HeardStroke | undefined
-    for (const s of strokes)
-      if (!best || Math.abs(s.timeS - middle) < Math.abs(best.timeS - middle)) best = s
+    for (const s of strokes) if (!best || Math.abs(s.timeS - middle) < Math.abs(best.timeS - middle)) best = s
     if (best && 1000 * Math.abs(best.timeS - middle) <= TOGETHER.belongMs)
       byStroke.set(best, [...(byStroke.get(best) ?? []), change])
   }
@@ -89,8 +88,7 @@ export function togetherness(
     const middle = (fromS + toS) / 2
     // Where the reed is silent nobody hears when the fingers moved.
     const silent = best.depthDb === null || toS - fromS > 0.02
-    const late =
-      silent && best.timeS >= fromS && best.timeS <= toS + 0.012 ? 0 : 1000 * (middle - best.timeS)
+    const late = silent && best.timeS >= fromS && best.timeS <= toS + 0.012 ? 0 : 1000 * (middle - best.timeS)
     const verdict =
       Math.abs(late) <= TOGETHER.withinMs ? 'together' : late > 0 ? 'fingers late' : 'tongue late'
     return [

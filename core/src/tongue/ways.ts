@@ -30,7 +30,10 @@ export function passes(way: WayIn, heard: Heard, meter: Meter, slurred: Tone | u
   if (4 * bad > count) return { passed: false, words: `${bad} of ${count} strokes didn’t begin cleanly.` }
   const gaps = meter.strokes.flatMap((s) => (s.gapMs === null ? [] : [s.gapMs]))
   if (gaps.length && median(gaps) > MOST_GAP_MS)
-    return { passed: false, words: `The sound stops for ${Math.round(median(gaps))} ms each time; it should go on.` }
+    return {
+      passed: false,
+      words: `The sound stops for ${Math.round(median(gaps))} ms each time; it should go on.`,
+    }
   const other = slurred ? toneDiffers(slurred, toneOf(heard.notes)) : []
   if (other.length) return { passed: false, words: `Another tone: ${other.join(', ')}.` }
   return {

@@ -1,3 +1,4 @@
+import { instrument } from '@halitus/core/instruments'
 import { type EntryData, type EntryKind, type EntryRecord } from '@halitus/core/records'
 
 /** A long tone as a test needs it. */
@@ -18,7 +19,10 @@ export const aTone = (more: Partial<EntryData['long-tone']> = {}): EntryData['lo
   ...more,
 })
 
-/** Data of every kind that is right on a clarinet. */
+/** An instrument on which a kind is practised: a clarinet where that is one. */
+export const homeOf = (kind: EntryKind) => instrument(kind === 'gracenotes' ? 'chanter' : 'clarinet')
+
+/** Data of every kind that is right on its instrument. */
 export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   note: { text: 'x' },
   'breath-cycle': {
@@ -83,6 +87,61 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
     muted: false,
   },
   mouth: { answers: [{ question: 'choked', outcome: 'choked' }], cause: 'bite', helped: 'yes' },
+  'way-in': { way: 'one', written: 'E4', strokes: 4, passed: true, words: '4 strokes, clean.' },
+  strokes: {
+    written: 'E4',
+    perMinute: 60,
+    perBeat: 2,
+    count: 16,
+    rateHz: 2,
+    unevenMs: 20,
+    unevenPercent: 4,
+    manner: 'legato',
+    depthDb: 7,
+    gapMs: 30,
+    dipCents: 2,
+    airy: 0,
+    late: 0,
+    cracked: 0,
+    byAir: 0,
+    soundsShare: 0.98,
+    moreAirDb: 1,
+    higherCents: -2,
+    fingersLateMs: null,
+    ghosts: null,
+    tiresAtS: null,
+    accentEvery: null,
+    drawn: [{ atS: 0, offMs: 0, depthDb: 7, share: 0.98 }],
+  },
+  'tongue-fault': {
+    answers: [{ question: 'thump', outcome: 'thump' }],
+    cause: 'heavy',
+    helped: 'yes',
+  },
+  'tongue-tempo': {
+    written: 'E4',
+    perBeat: 2,
+    perMinute: 84,
+    low: 80,
+    high: 88,
+    takes: [
+      { perMinute: 80, held: true },
+      { perMinute: 92, held: false },
+    ],
+  },
+  articulation: { scheme: 'slur-two', notes: ['E4', 'F4'], perMinute: 72, right: 1, wrong: [] },
+  echo: { level: 2, cells: ['beat', 'halves'], perMinute: 66, right: 1, wrong: [] },
+  rhythm: { name: 'Rain', rhythm: [12, 6, 6], perMinute: 66 },
+  daily: { exercise: 'swell', from: 'G4', perMinute: 60, even: true, toneHeld: true },
+  gracenotes: {
+    move: 'doubling',
+    on: 'B4',
+    count: 8,
+    meanMs: 52,
+    unevenMs: 7,
+    noises: 0,
+    fingers: [],
+  },
   'both-ends': {
     end: 'mouthpiece',
     takes: [
@@ -120,6 +179,15 @@ export function entry<K extends EntryKind>(
       phrases: 'breath',
       'breath-watch': 'breath',
       dizzy: 'breath',
+      'way-in': 'tongue',
+      strokes: 'tongue',
+      'tongue-fault': 'tongue',
+      'tongue-tempo': 'tongue',
+      articulation: 'tongue',
+      echo: 'tongue',
+      rhythm: 'tongue',
+      daily: 'tongue',
+      gracenotes: 'tongue',
     }[kind as string] ?? 'sound'
   return {
     id: `e${seq}`,

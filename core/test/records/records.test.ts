@@ -25,12 +25,12 @@ import {
   type EntryKind,
   type EntryRecord,
 } from '@halitus/core/records'
-import { aTone, entry, GOOD } from './entries.ts'
+import { aTone, entry, GOOD, homeOf } from './entries.ts'
 
 const clarinet = instrument('clarinet')
 const TODAY = '2026-03-20T18:00:00'
 const refuses = (kind: EntryKind, data: object, stage?: string) => () =>
-  checkEntry(clarinet, { kind, stage: stage ?? RECORDS[kind].stages[0], data } as never)
+  checkEntry(homeOf(kind), { kind, stage: stage ?? RECORDS[kind].stages[0], data } as never)
 
 describe('every kind of record', () => {
   it.each(ENTRY_KINDS)('%s takes what is right, at its own stops only', (kind) => {

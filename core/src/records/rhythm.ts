@@ -1,0 +1,51 @@
+import { array } from 'yup'
+import { OutOfRange, Refusal } from '../errors/index.ts'
+import { strict, whole, words } from '../fields/index.ts'
+import { checkRhythm, ticksOf, TICKS } from '../tongue/index.ts'
+import { kindOf, slug } from './kind.ts'
+
+/** A pattern of one's own, tapped or played: kept, and printed on the card. */
+export const rhythm = kindOf(
+  strict({
+    name: words(40),
+    /** Twelfths of a beat; a rest is negative. */
+    rhythm: array().of(whole(-48, 48)).required().min(1).max(64),
+    perMinute: whole(30, 208),
+  }),
+)({
+  kind: 'rhythm',
+  title: 'Own pattern',
+  stages: ['tongue'],
+  check(_inst, { rhythm: lengths }) {
+    try {
+      checkRhythm(lengths)
+    } catch (error) {
+      if (error instanceof OutOfRange) throw new Refusal('invalid', error.message, 'data.rhythm')
+      throw error
+    }
+  },
+  noted: (d) => `Own pattern “${d.name}”, ${ticksOf(d.rhythm) / TICKS} beats`,
+  line: (entries) => (entries.length ? 'own pattern' : null),
+  rows({ inst, entries }) {
+    return entries.slice(-2).map(({ data }) => ({
+      id: `rhythm-${slug(data.name)}`,
+      kind: 'tongue' as const,
+      title: `Your pattern: ${data.name}`,
+      amount: `5 times at ${data.perMinute}`,
+      minutes: 1,
+      leastMinutes: 1,
+      weight: 38,
+      aim: 'Say it, then play it on one note, then on two.',
+      notes: [],
+      line: data.rhythm.map((t) => ({
+        written: t < 0 ? null : inst.teaching.firstNotes[0]!,
+        ticks: Math.abs(t),
+        begins: 'tongue' as const,
+      })),
+    }))
+  },
+  *demo({ week }) {
+    if (week !== 6) return
+    yield { stage: 'tongue', data: { name: 'Homework', rhythm: [12, 6, 6, 12, -12], perMinute: 66 } }
+  },
+})
