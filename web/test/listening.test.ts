@@ -22,7 +22,16 @@ let heard: Float32Array = new Float32Array()
 
 function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string[] = []): Measurement {
   const { report, track } = analyse(samples, rate, ear)
-  return { report, tone: longTone(report), timeS: track.timeS, hz: track.hz, db: track.db, warnings }
+  return {
+    report,
+    tone: longTone(report),
+    timeS: track.timeS,
+    hz: track.hz,
+    db: track.db,
+    strokes: [],
+    along: undefined,
+    warnings,
+  }
 }
 
 vi.mock('@/workers/index.ts', () => ({

@@ -14,7 +14,16 @@ const clarinet = instrument('clarinet')
 function measured(p: Partial<Performance> = {}): Measurement {
   const full = { instrument: 'clarinet', written: 'E4', lengthS: 6, ...p } as Performance
   const { report, track } = analyse(perform(full, RATE), RATE, { transposition: clarinet.transposition })
-  return { report, tone: longTone(report), timeS: track.timeS, hz: track.hz, db: track.db, warnings: [] }
+  return {
+    report,
+    tone: longTone(report),
+    timeS: track.timeS,
+    hz: track.hz,
+    db: track.db,
+    strokes: [],
+    along: undefined,
+    warnings: [],
+  }
 }
 
 describe('what is kept of a measurement', () => {
@@ -136,7 +145,16 @@ describe('the verdict', () => {
     const samples = perform({ instrument: 'clarinet', written: 'E4', lengthS: 2, rangeDb: 0 }, RATE)
     const { report, track } = analyse(samples, RATE, { transposition: -2 })
     const tone = longTone(report)!
-    const drawn = thin({ report, tone, timeS: track.timeS, hz: track.hz, db: track.db, warnings: [] })
+    const drawn = thin({
+      report,
+      tone,
+      timeS: track.timeS,
+      hz: track.hz,
+      db: track.db,
+      strokes: [],
+      along: undefined,
+      warnings: [],
+    })
     const shown = Array.from(drawn.hz).filter((hz) => hz > 0)
     expect(shown.length).toBeGreaterThan(380)
     expect(Math.max(...shown.map((hz) => Math.abs(1200 * Math.log2(hz / tone.hz))))).toBeLessThan(6)

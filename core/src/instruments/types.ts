@@ -223,6 +223,8 @@ export interface Graces {
   /** All notes it has, from low to high, with their players' names and fingers. */
   notes: readonly { written: string; name: string; touches: readonly TouchId[] }[]
   moves: readonly GraceMove[]
+  /** Which one finger makes a gracenote by lifting off the note it adorns, by its written note. */
+  lifts: Readonly<Record<string, TouchId>>
   /** A gracenote of a good player lasts about so long, ms (common practice, no source). */
   usualMs: number
 }

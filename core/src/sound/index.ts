@@ -23,7 +23,7 @@ export { BLOW_RULE, blowsOf, phrasesOf, type Blow, type Intake, type Phrases } f
 export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'
 export { type LoudnessPitch } from './loudness.ts'
 export { median } from './statistics.ts'
-export { forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
+export { firstOf, forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
 export {
   LiveTracker,
   Tracker,

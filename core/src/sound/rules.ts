@@ -91,6 +91,19 @@ export function untilQuiet(loudDb: number, overS: number): StopRule {
   }
 }
 
+/** A take that is over as soon as one of several rules says so; what counts is told by the first. */
+export function firstOf(...rules: readonly [StopRule, ...StopRule[]]): StopRule {
+  return {
+    get counted() {
+      return rules[0].counted
+    },
+    hear(frames) {
+      // Each has to hear everything, so none is passed over once another has ended.
+      return rules.map((rule) => rule.hear(frames)).some(Boolean)
+    },
+  }
+}
+
 /** A take of a length that is given: an answer within its bars. Silence counts too. */
 export function forSeconds(seconds: number): StopRule {
   let counted: { startS: number; endS: number } | undefined

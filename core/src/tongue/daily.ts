@@ -60,7 +60,7 @@ export const EXERCISES: readonly Exercise[] = [
   {
     id: 'swell',
     title: 'A bar that grows, a note that fades',
-    how: 'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again. Tone first.',
+    how: 'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again.',
     firstPerMinute: 60,
     line: (inst, from) =>
       [from, up(inst, from)].flatMap((n) => [

@@ -62,19 +62,29 @@ function tidied(runs: readonly Run[]): Run[] {
   return out
 }
 
+/**
+ * The fingers of each note of a movement. A gracenote above the note it adorns is that note with one finger off; all else
+ * has its own fingering.
+ */
+export function fingersAlong(graces: Graces, notes: readonly string[]): string[][] {
+  const midi = (written: string) => parseNote(written).midi
+  const own = (written: string) => [
+    ...(graces.notes.find((n) => midi(n.written) === midi(written))?.touches ?? []),
+  ]
+  return notes.map((written, i) => {
+    const adorned = notes[i + 1]
+    const lifted = graces.lifts[written]
+    if (adorned === undefined || !lifted || midi(written) <= midi(adorned)) return own(written)
+    return own(adorned).filter((t) => t !== lifted)
+  })
+}
+
 /** Which fingers stand otherwise in a sound between two notes: still as before, or already as after. */
-function fingersOf(
-  graces: Graces,
-  from: number,
-  heard: number,
-  to: number,
-): { late: string[]; early: string[] } {
-  const [a, x, b] = [from, heard, to].map((i) => new Set(graces.notes[i]?.touches ?? []))
-  if (heard < 0 || from < 0 || to < 0) return { late: [], early: [] }
-  const all = new Set([...a!, ...x!, ...b!])
-  const moves = [...all].filter((t) => a!.has(t) !== b!.has(t))
-  const late = moves.filter((t) => x!.has(t) === a!.has(t))
-  const early = moves.filter((t) => x!.has(t) === b!.has(t))
+function strayed(before: readonly string[], heard: readonly string[], after: readonly string[]) {
+  const [a, x, b] = [new Set(before), new Set(heard), new Set(after)]
+  const moves = [...new Set([...before, ...after])].filter((t) => a.has(t) !== b.has(t))
+  const late = moves.filter((t) => x.has(t) === a.has(t))
+  const early = moves.filter((t) => x.has(t) === b.has(t))
   // Where some have moved and some haven't, the fewer are the odd ones out.
   return late.length <= early.length ? { late, early: [] } : { late: [], early }
 }
@@ -89,6 +99,7 @@ export function movesIn(runs: readonly Run[], graces: Graces, form: GraceMove['f
   // A movement that begins with its own melody note begins with what is short in it.
   const asked = form.notes[0] === form.on ? form.notes.slice(1) : form.notes
   const wanted = asked.map(index)
+  const fingers = fingersAlong(graces, asked)
   const found: HeardMove[] = []
   const ms = (r: Run) => 1000 * (r.endS - r.startS)
   for (let i = 0; i < runs.length; i++) {
@@ -110,7 +121,9 @@ export function movesIn(runs: readonly Run[], graces: Graces, form: GraceMove['f
         noises.push({
           heard: graces.notes[run.note]?.name ?? 'another sound',
           lengthMs: ms(run),
-          ...fingersOf(graces, wanted[k - 1] ?? -1, run.note, wanted[k]!),
+          ...(run.note < 0 || !k
+            ? { late: [], early: [] }
+            : strayed(fingers[k - 1]!, graces.notes[run.note]!.touches, fingers[k]!)),
         })
       }
       at++

@@ -32,6 +32,7 @@ export {
   type TongueVerdict,
 } from './diagnosis.ts'
 export {
+  fingersAlong,
   GRACE,
   graceHolds,
   graceReport,

@@ -3,6 +3,7 @@ import { instrument } from '@halitus/core/instruments'
 import { playPhrase } from '@halitus/core/player'
 import { analyse, notesAlong, tuningOf } from '@halitus/core/sound'
 import {
+  fingersAlong,
   graceHolds,
   graceReport,
   graceWords,
@@ -58,6 +59,26 @@ describe('movements of the chanter', () => {
       for (const f of m.forms) expect(f.notes.at(-1), `${m.id} ${f.on}`).toBe(f.on)
     expect(grips.every((id) => move(id).forms.length > 2)).toBe(true)
   })
+  it('are made by one finger off the note they adorn (from memory)', () => {
+    const low = ['LT', 'L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'R4']
+    const without = (...off: string[]) => low.filter((t) => !off.includes(t))
+    // High G by the left index, D by the right index, on a B that has the two last fingers off.
+    expect(fingersAlong(graces, ['G5', 'B4', 'D5', 'B4'])).toEqual([
+      without('L1', 'R3', 'R4'),
+      without('R3', 'R4'),
+      without('R1', 'R3', 'R4'),
+      without('R3', 'R4'),
+    ])
+    expect(fingersAlong(graces, ['G4', 'D5', 'G4', 'E5', 'A4'])).toEqual([
+      low,
+      without('R1'),
+      low,
+      without('L3', 'R4'),
+      without('R4'),
+    ])
+    // Below the note it adorns it is a fingering of its own.
+    expect(fingersAlong(graces, ['F#5', 'G5'])[0]).toEqual(['LT', 'L1', 'R1', 'R2', 'R3'])
+  })
   it('are written out between melody notes', () => {
     expect(playedOut(form('doubling', 'B4'), 'A4', 40, 0.5, 1).map((n) => n.written)).toEqual([
       'A4',
@@ -108,18 +129,16 @@ describe('a movement that is heard', () => {
       [],
     )
   })
-  it('names the fingers of a crossing noise: those that were late', () => {
-    // From C to low A by a grip: between D and low G the right hand comes late.
-    const [one] = movesIn(
-      runs(['C', 400], ['low G', 40], ['D', 40], ['C', 30], ['low G', 40], ['low A', 400]),
-      graces,
-      form('grip', 'A4'),
-    )
-    expect(one!.noises).toHaveLength(1)
-    expect(one!.noises[0]).toMatchObject({ heard: 'C' })
-    // C has R1 and R4; D only R4; low G all: R2 and R3 were late, or R1 early.
-    expect(one!.noises[0]!.early).toEqual(['R1'])
-    expect(one!.noises[0]!.late).toEqual([])
+  it('names the fingers of a crossing noise: those that were late, or early', () => {
+    const grip = (heard: string) =>
+      movesIn(
+        runs(['B', 400], ['low G', 40], ['D', 40], ['low G', 40], [heard, 30], ['F', 400]),
+        graces,
+        form('grip', 'F#5'),
+      )[0]!.noises
+    // From low G to F the fingers L2, L3 and R4 leave. An E still has L2; a high G is without L1, which stays.
+    expect(grip('E')).toMatchObject([{ heard: 'E', late: ['L2'], early: [] }])
+    expect(grip('low A')).toMatchObject([{ heard: 'low A', late: [], early: ['R4'] }])
   })
   it('is told in words, with what to do', () => {
     const report = (meanMs: number, unevenMs: number, noises = 0) => ({

@@ -10,7 +10,7 @@ import {
 } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import type { CardRow } from '@halitus/core/records'
-import { INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
+import { engraved, INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
 
 /** A fingering as SVG: the instrument lying to scale, held touches filled. */
 function fingeringSvg(inst: Instrument, written: string): string | undefined {
@@ -31,6 +31,8 @@ function fingeringSvg(inst: Instrument, written: string): string | undefined {
 }
 
 const SIGN_WIDTH = 230
+/** Of a line of notation beside the boxes, points. */
+const LINE_WIDTH = 300
 
 /** A box to tick, ticked already or not. */
 const box = (done: boolean): Content => ({
@@ -75,7 +77,7 @@ function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Conte
 }
 
 /** One line an activity, one box a session. */
-function table(card: CardAnswer): Content {
+function table(card: CardAnswer, lines: ReadonlyMap<string, string>): Content {
   const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
   const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
   const what = (row: CardRow): Content => ({
@@ -83,6 +85,9 @@ function table(card: CardAnswer): Content {
       { text: withAccidentals(named(row)), bold: true, fontSize: 12 },
       { text: withAccidentals(`${row.amount} · ${row.minutes} min`) },
       { text: withAccidentals(row.aim), color: SOFT },
+      ...(lines.has(row.id)
+        ? [{ svg: lines.get(row.id)!, width: LINE_WIDTH, margin: [0, 3, 0, 2] } as Content]
+        : []),
     ],
   })
   return {
@@ -159,9 +164,22 @@ function foot(card: CardAnswer): Content[] {
   ]
 }
 
-/** The week's card as PDF. */
-export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Letter'): Promise<Buffer> {
+/** Lines to play, engraved, by the id of their row. */
+async function engravedLines(card: CardAnswer, inst: Instrument): Promise<Map<string, string>> {
+  const lines = new Map<string, string>()
+  for (const row of card.rows)
+    if (row.line?.length) lines.set(row.id, await engraved(row.line, inst, LINE_WIDTH))
+  return lines
+}
+
+/** The week’s card as PDF. */
+export async function cardPdf(
+  card: CardAnswer,
+  studio: StudioInput,
+  paper: 'A4' | 'Letter',
+): Promise<Buffer> {
   const inst = instrument(card.instrument)
+  const lines = await engravedLines(card, inst)
   const listenFor: Content[] = card.listenFor
     ? [
         {
@@ -174,7 +192,7 @@ export function cardPdf(card: CardAnswer, studio: StudioInput, paper: 'A4' | 'Le
     info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
     content: [
       ...heading(card, inst, studio),
-      table(card),
+      table(card, lines),
       ...listenFor,
       ...pictures(card, inst),
       ...foot(card),

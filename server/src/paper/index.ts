@@ -1,1 +1,2 @@
+export { engraved } from './engrave.ts'
 export { INK, SOFT, toPdf, withAccidentals } from './paper.ts'

@@ -36,7 +36,7 @@ export function letKeysWork(): void {
 
 export const KEYS: { keys: string; does: string }[] = [
   { keys: '1 – 7', does: 'Go to a stop of the lesson' },
-  { keys: 'Space', does: 'Breath, Sound: start and stop. Set-up: all right, next' },
+  { keys: 'Space', does: 'Breath, Sound, Tongue: start and stop. Set-up: all right, next' },
   { keys: 'w n', does: 'Breath by counts: went well, not yet' },
   { keys: 'h', does: 'Steady stream: time it by hand' },
   { keys: 'd', does: 'Dizzy: stop everything' },
@@ -45,6 +45,9 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: '[ ]', does: 'Fingers: other note up or down' },
   { keys: 'c x', does: 'Fingers: clean, not clean' },
   { keys: 'p', does: 'Pulse on and off' },
+  { keys: 'k', does: 'Tap the pulse' },
+  { keys: 's', does: 'Tongue: the slurred tone first' },
+  { keys: 'l', does: 'Tongue: hear it first' },
   { keys: 't', does: 'Timer on and off' },
   { keys: '?', does: 'This sheet' },
 ]

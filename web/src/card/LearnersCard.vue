@@ -11,6 +11,7 @@ import { useDraft } from '@/base/drafts.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
+import Staff from '@/parts/Staff.vue'
 import CardNotes from './CardNotes.vue'
 
 /** The week's card as the learner has it, on a phone. */
@@ -123,6 +124,7 @@ onBeforeUnmount(
         </h3>
         <p>{{ row.amount }}</p>
         <p class="soft">{{ row.aim }}</p>
+        <Staff v-if="row.line?.length" :line="row.line" :inst="inst" :scale="40" />
         <CardNotes v-if="row.notes.length" :inst="inst" :notes="row.notes" />
         <div class="boxes" role="group" :aria-label="`${row.title}: sessions`">
           <button

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { PRESETS, presetsFor } from '@halitus/core/player'
@@ -9,6 +9,7 @@ import { useListening } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import { isTyping } from '@/base/keys.ts'
 import { useNotices } from '@/base/notices.ts'
+import PulsePanel from './PulsePanel.vue'
 import { useTools } from './tools.ts'
 
 const tools = useTools()
@@ -38,15 +39,18 @@ const chosen = computed({
 const level = computed(() => Math.max(0, Math.min(100, (listening.levelDb + 60) / 0.6)))
 const referenceHz = computed(() => hzOfMidi(parseNote('A4').midi, lesson.a4Hz))
 
+const counting = ref(false)
 const guarded = (work: () => Promise<void>) => notices.attempt(work)
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event)) return
   if (event.key === 'p') void guarded(tools.togglePulse)
   if (event.key === 't') tools.toggleTimer()
+  if (event.key === 'k' && !event.repeat) tools.tap()
 })
 </script>
 
 <template>
+  <PulsePanel v-if="counting || tools.pulsing" :settings="counting" />
   <footer class="tools" aria-label="Tools">
     <div class="tool">
       <button class="plain" type="button" :aria-pressed="tools.pulsing" @click="guarded(tools.togglePulse)">
@@ -54,6 +58,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </button>
       <Button size="small" aria-label="Pulse slower" @click="tools.setBpm(tools.bpm - 4)">−</Button>
       <Button size="small" aria-label="Pulse faster" @click="tools.setBpm(tools.bpm + 4)">+</Button>
+      <Button size="small" @click="tools.tap()">Tap <kbd>k</kbd></Button>
+      <Button size="small" :aria-pressed="counting" @click="counting = !counting">Counting</Button>
     </div>
     <div class="tool">
       <button class="plain" type="button" :aria-pressed="tools.timerRuns" @click="tools.toggleTimer()">

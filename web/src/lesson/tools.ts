@@ -1,14 +1,14 @@
 import { defineStore } from 'pinia'
 import { useIntervalFn, useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type * as ToneModule from 'tone'
+import { PULSE_LIMITS, tempoOf, type Pulse } from '@halitus/core/tongue'
+import { useClicks } from './clicks.ts'
 
 /** Pulse, timer and reference note: at the bottom of every stop. Sound is loaded when first needed. */
 export const useTools = defineStore('tools', () => {
   const bpm = useLocalStorage('halitus.bpm', 60)
-  const pulsing = ref(false)
   const sounding = ref(false)
-  const beat = ref(0)
   /** The timer that counts up: when it was started, and what it had counted before. */
   const upwards = useLocalStorage<{ sinceMs: number | null; countedS: number }>('halitus.timer', {
     sinceMs: null,
@@ -16,7 +16,6 @@ export const useTools = defineStore('tools', () => {
   })
   const timerRuns = computed(() => upwards.value.sinceMs !== null)
   let tone: typeof ToneModule | undefined
-  let click: ToneModule.Synth | undefined
   let bell: ToneModule.Synth | undefined
   let drone: ToneModule.Oscillator | undefined
 
@@ -25,30 +24,30 @@ export const useTools = defineStore('tools', () => {
     await tone.start()
     return tone
   }
+  const clicks = useClicks()
+  const pulsing = clicks.running
+  /** How the pulse is counted, beside its tempo; remembered on this device. */
+  const counting = useLocalStorage<Omit<Pulse, 'perMinute'>>('halitus.counting', {
+    beats: 4,
+    parts: 1,
+    countIn: 0,
+  })
+  const pulse = computed((): Pulse => ({ ...counting.value, perMinute: bpm.value }))
   async function togglePulse() {
-    const t = await audio()
-    const transport = t.getTransport()
-    if (pulsing.value) {
-      transport.stop()
-      transport.cancel()
-      pulsing.value = false
-      return
-    }
-    click ??= new t.Synth({
-      oscillator: { type: 'triangle' },
-      envelope: { attack: 0.001, decay: 0.04, sustain: 0, release: 0.02 },
-    }).toDestination()
-    transport.bpm.value = bpm.value
-    transport.scheduleRepeat((time) => {
-      click?.triggerAttackRelease('A5', 0.04, time)
-      t.getDraw().schedule(() => beat.value++, time)
-    }, '4n')
-    transport.start()
-    pulsing.value = true
+    if (pulsing.value) return clicks.stop()
+    await clicks.start(pulse.value)
   }
   function setBpm(value: number) {
-    bpm.value = Math.max(30, Math.min(208, Math.round(value)))
-    if (tone && pulsing.value) tone.getTransport().bpm.rampTo(bpm.value, 0.1)
+    bpm.value = Math.max(PULSE_LIMITS.low, Math.min(PULSE_LIMITS.high, Math.round(value)))
+  }
+  watch(pulse, (now) => clicks.change(now), { deep: true })
+  /** Taps a tempo; from the third tap on it counts. */
+  const taps: number[] = []
+  function tap() {
+    taps.push(performance.now() / 1000)
+    if (taps.length > 8) taps.shift()
+    const tempo = tempoOf(taps)
+    if (tempo !== null) setBpm(tempo)
   }
   async function toggleReference(hz: number) {
     const t = await audio()
@@ -133,7 +132,10 @@ export const useTools = defineStore('tools', () => {
     bpm,
     pulsing,
     sounding,
-    beat,
+    click: clicks.now,
+    counting,
+    pulse,
+    tap,
     timerRuns,
     timerText,
     togglePulse,

@@ -36,7 +36,9 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
   const remembered = useLocalStorage<EntryKind | ''>(`halitus.part.${stage}`, '')
   const kind = ref<EntryKind | undefined>(
-    kinds.find((k) => k === (first ?? (remembered.value || usual))) ?? kinds[0],
+    kinds.find((k) => k === (first ?? (remembered.value || usual))) ??
+      kinds.find((k) => k === usual) ??
+      kinds[0],
   )
   const part = computed(() => kind.value && parts[kind.value])
   const options = kinds.map((value) => ({ value, label: RECORDS[value].title }))

@@ -1,5 +1,6 @@
 import { wrap, type Remote } from 'comlink'
 import type { Listener } from './sound.worker.ts'
+import type { Engraver } from './engrave.worker.ts'
 import captureUrl from './capture.worklet.ts?worker&url'
 
 export type { Ear, Measurement } from './sound.worker.ts'
@@ -12,6 +13,16 @@ export function soundWorker(): Remote<Listener> {
     new Worker(new URL('./sound.worker.ts', import.meta.url), { type: 'module', name: 'sound' }),
   )
   return listener
+}
+
+let engraver: Remote<Engraver> | undefined
+
+/** The engraving worker, started (and its library loaded) when first needed. */
+export function engraveWorker(): Remote<Engraver> {
+  engraver ??= wrap<Engraver>(
+    new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module', name: 'engrave' }),
+  )
+  return engraver
 }
 
 export { captureUrl }

@@ -5,11 +5,15 @@ import {
   Analysis,
   LiveTracker,
   longTone,
+  notesAlong,
   openWav,
   readWav,
+  tuningOf,
   WavError,
   writeWav,
+  type Along,
   type Analysed,
+  type HeardStroke,
   type LiveFrame,
   type NoteReport,
   type SoundReport,
@@ -22,6 +26,10 @@ export interface Measurement {
   timeS: Float64Array
   hz: Float32Array
   db: Float32Array
+  /** Every stroke of the tongue. */
+  strokes: HeardStroke[]
+  /** Which of the pitches that were named sounds when; only where some were. */
+  along: Along | undefined
   warnings: string[]
 }
 
@@ -30,6 +38,8 @@ export interface Ear {
   a4Hz: number
   /** The note that is asked for, Hz: may settle an octave, and tells a slip from a slur. */
   askedHz?: number
+  /** All that can sound, Hz: quick notes are followed among these. */
+  pitchesHz?: readonly number[]
 }
 
 let live: LiveTracker | undefined
@@ -47,7 +57,7 @@ let cancelled = false
 /** The newest live take: heard again, kept if somebody agrees, and gone with the next one. */
 let newest: { samples: Float32Array; sampleRate: number } | undefined
 
-function measured({ report, track }: Analysed, warnings: string[]): Measurement {
+function measured({ report, track, strokes }: Analysed, warnings: string[], along?: Along): Measurement {
   return transfer(
     {
       report,
@@ -55,9 +65,32 @@ function measured({ report, track }: Analysed, warnings: string[]): Measurement 
       timeS: track.timeS,
       hz: track.hz,
       db: track.db,
+      strokes,
+      along,
       warnings: [...warnings, ...report.doubts],
     },
     [track.timeS.buffer, track.hz.buffer, track.db.buffer],
+  )
+}
+
+function joined(pieces: readonly Float32Array[]): Float32Array {
+  const all = new Float32Array(pieces.reduce((sum, p) => sum + p.length, 0))
+  let at = 0
+  for (const piece of pieces) {
+    all.set(piece, at)
+    at += piece.length
+  }
+  return all
+}
+
+/** Quick notes among the pitches that were named, where the instrument's own tuning puts them. */
+function followed(samples: Float32Array, rate: number, { track }: Analysed, { pitchesHz }: Ear) {
+  if (!pitchesHz) return undefined
+  const off = 2 ** (tuningOf(track.hz, pitchesHz) / 1200)
+  return notesAlong(
+    samples,
+    rate,
+    pitchesHz.map((hz) => hz * off),
   )
 }
 
@@ -78,19 +111,16 @@ const listener = {
   },
   /** Ends listening and judges the whole recording. It stays in memory until the next one, nowhere else. */
   end(ear: Ear): Measurement {
-    const samples = new Float32Array(taken)
-    let at = 0
-    for (const block of blocks) {
-      samples.set(block, at)
-      at += block.length
-    }
+    const samples = joined(blocks)
     live = undefined
     blocks = []
     newest = { samples, sampleRate: liveRate }
     const tooLong = taken >= MOST_SAMPLES - 480
+    const heard = analyse(samples, liveRate, ear)
     return measured(
-      analyse(samples, liveRate, ear),
+      heard,
       tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
+      followed(samples, liveRate, heard, ear),
     )
   },
   /**
@@ -106,13 +136,19 @@ const listener = {
       throw new WavError(`The recording is longer than ${LONGEST_FILE_S / 3600} hours. Cut it into parts.`)
     const analysis = new Analysis(wav.sampleRate, ear)
     const step = Math.max(1, Math.floor(PIECE_BYTES / wav.frameBytes))
+    const pieces: Float32Array[] = []
+    let kept = 0
     for (let at = 0; at < wav.frames; at += step) {
       const from = wav.dataFrom + at * wav.frameBytes
-      analysis.push(wav.decode(await bytes(from, from + Math.min(step, wav.frames - at) * wav.frameBytes)))
+      const block = wav.decode(await bytes(from, from + Math.min(step, wav.frames - at) * wav.frameBytes))
+      analysis.push(block)
+      if (ear.pitchesHz && kept < MOST_SAMPLES) pieces.push(block)
+      kept += block.length
       onShare(Math.min(1, (at + step) / wav.frames))
       if (cancelled) return undefined
     }
-    return measured(analysis.finish(), wav.warnings)
+    const heard = analysis.finish()
+    return measured(heard, wav.warnings, followed(joined(pieces), wav.sampleRate, heard, ear))
   },
   /** The newest live take as a WAVE file; undefined when there is none. */
   lastSound(): ArrayBuffer | undefined {
@@ -123,7 +159,8 @@ const listener = {
   /** Judges a whole WAVE file that is in memory. Throws WavError's sentence. */
   judge(wav: ArrayBuffer, ear: Ear): Measurement {
     const { samples, sampleRate, warnings } = readWav(new Uint8Array(wav))
-    return measured(analyse(samples, sampleRate, ear), warnings)
+    const heard = analyse(samples, sampleRate, ear)
+    return measured(heard, warnings, followed(samples, sampleRate, heard, ear))
   },
   /** Stops the judging of a file at its next piece. */
   cancel() {

@@ -96,4 +96,7 @@ const MOVES: readonly GraceMove[] = [
   },
 ]
 
-export const CHANTER_GRACES: Graces = { notes: NOTES, moves: MOVES, usualMs: 45 }
+/** One finger off whatever note is played (from memory). */
+const LIFTS = { [D]: 'R1', [E]: 'L3', [F]: 'L2', [HG]: 'L1', [HA]: 'LT' } as const
+
+export const CHANTER_GRACES: Graces = { notes: NOTES, moves: MOVES, lifts: LIFTS, usualMs: 45 }

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { CardRow } from '@halitus/core/records'
 import { api } from '@/api/index.ts'
+import Staff from '@/parts/Staff.vue'
 import CardNotes from '@/card/CardNotes.vue'
 import { useLesson } from '@/lesson/index.ts'
 import { useDraft } from '@/base/drafts.ts'
@@ -143,6 +144,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
             @update:value="(amount) => changeRow(row.id, { amount })"
           />
           <p class="soft">{{ row.aim }}</p>
+          <Staff v-if="lesson.inst && row.line?.length" :line="row.line" :inst="lesson.inst" :scale="30" />
         </div>
         <CardNotes
           v-if="lesson.inst && row.notes.length"

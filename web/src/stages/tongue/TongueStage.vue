@@ -1,12 +1,31 @@
 <script setup lang="ts">
-import { PlannedStop } from '@/lesson/index.ts'
+import { computed } from 'vue'
+import { choiceOf } from '@halitus/core/schools'
+import { Stop, useLesson } from '@/lesson/index.ts'
+import Views from '@/parts/Views.vue'
 import { useParts } from '../parts.ts'
 
-const { kind, part } = useParts('tongue')
+const lesson = useLesson()
+const { kind, part, options } = useParts('tongue', lesson.inst?.graces ? 'gracenotes' : 'strokes')
+/** Where the tongue goes, as the learner is taught it. */
+const place = computed(() => {
+  const inst = lesson.inst
+  if (!inst?.tongue) return 'No tongue: notes are parted by gracenotes.'
+  const { place: places, school, registers } = inst.tongue
+  const named = inst.schools.find((s) => s.id === school)
+  const way = named
+    ? choiceOf(named, lesson.answer?.learner.schools, lesson.schools)
+    : Object.keys(places)[0]!
+  return `${places[way] ?? Object.values(places)[0]} ${registers}`
+})
 </script>
 
 <template>
-  <PlannedStop stage="tongue" hint="Slurred first: the untongued sound is the measure for the tongued one.">
-    <component :is="part" v-if="part" :key="kind" />
-  </PlannedStop>
+  <Stop stage="tongue">
+    <template #head>
+      <Views v-model="kind" :options="options" label="What is practised" />
+    </template>
+    <component :is="part" :key="kind" />
+    <p class="soft">{{ place }}</p>
+  </Stop>
 </template>

@@ -6,9 +6,9 @@ import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
-import AfterTake from '../AfterTake.vue'
+import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../take.ts'
+import { useShownTake } from '../../take.ts'
 
 /** The small part alone: settle, bend the pitch down and back up; how far it went is how free the mouth is. */
 const lesson = useLesson()
@@ -19,7 +19,7 @@ const part = ref(all.value.at(-1)?.data.part ?? parts.value[0]?.id ?? '')
 const chosen = computed(() => parts.value.find((p) => p.id === part.value))
 const aim = computed(() => lesson.aim('bend', part.value))
 
-const { shown, keep, begin, forget } = useShownTake('bend', (d) => d.part === part.value)
+const { shown, keep, begin, forget } = useShownTake('sound', 'bend', (d) => d.part === part.value)
 const whole = (x: number) => Math.round(x) || 0
 
 const take = (): Take | undefined =>

@@ -8,8 +8,8 @@ import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import TakeHead from '../../TakeHead.vue'
-import AfterTake from '../AfterTake.vue'
-import { useShownTake } from '../take.ts'
+import AfterTake from '../../AfterTake.vue'
+import { useShownTake } from '../../take.ts'
 
 /** One low, one middle, one high note in one go: how the week went, against the learner's own last weeks. */
 const lesson = useLesson()
@@ -18,7 +18,7 @@ const asked = computed(() => (lesson.inst ? lowMiddleHigh(lesson.inst) : []))
 const earlier = computed(() =>
   ofLearner(lesson.ofKind(lesson.entries, 'first-minutes')).filter((e) => e.id !== shown.value?.id),
 )
-const { shown, keep, begin, forget } = useShownTake('first-minutes')
+const { shown, keep, begin, forget } = useShownTake('sound', 'first-minutes')
 const tenths = (x: number) => Math.round(10 * x) / 10
 /** Louder than this something is played, and so long of less ends it. */
 const LOUD_DB = -55

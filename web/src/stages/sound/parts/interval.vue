@@ -21,8 +21,8 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import Views from '@/parts/Views.vue'
 import TakeHead from '../../TakeHead.vue'
 import { toneIn } from '../../tone.ts'
-import AfterTake from '../AfterTake.vue'
-import { useShownTake } from '../take.ts'
+import AfterTake from '../../AfterTake.vue'
+import { useShownTake } from '../../take.ts'
 
 /** Two notes against each other: a drone that the program plays, just or equal, with its beats; and the learner's pitch map. */
 const lesson = useLesson()
@@ -49,7 +49,7 @@ const place = computed(() => {
   // Over a note that isn't at the reference pitch everything moves with it.
   return { ...found, hz: (found.hz * droneHz.value) / hzOfMidi(droneMidi.value, lesson.a4Hz) }
 })
-const { shown, keep, begin, forget } = useShownTake('interval')
+const { shown, keep, begin, forget } = useShownTake('sound', 'interval')
 const toggle = () => tools.toggleReference(droneHz.value)
 watch(drone, () => (teacherHz.value = undefined), { flush: 'sync' })
 watch(droneHz, () => tools.sounding && void toggle().then(toggle))

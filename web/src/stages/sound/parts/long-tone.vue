@@ -11,10 +11,10 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
-import AfterTake from '../AfterTake.vue'
+import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../take.ts'
+import { useShownTake } from '../../take.ts'
 import { entryOf, keptCurves, slipWords, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
@@ -28,7 +28,7 @@ const lastReal = ofLearner(all.value).at(-1)
 const written = ref(noteKey(lastReal?.data.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
 const aim = computed(() => lesson.aim('long-tone', written.value))
 
-const { shown, keep, begin, forget } = useShownTake('long-tone')
+const { shown, keep, begin, forget } = useShownTake('sound', 'long-tone')
 const before = computed(() => {
   const now = shown.value
   return (

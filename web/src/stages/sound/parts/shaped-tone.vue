@@ -23,12 +23,12 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
 import { toneIn } from '../../tone.ts'
-import AfterTake from '../AfterTake.vue'
+import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import AgainstLoudness from '../AgainstLoudness.vue'
 import { spaced } from '../measured.ts'
 import ShapeThread from '../ShapeThread.vue'
-import { useShownTake } from '../take.ts'
+import { useShownTake } from '../../take.ts'
 
 /** A tone that fills a shape of loudness while its pitch stays; a grid of notes and counts grows over weeks. */
 const lesson = useLesson()
@@ -49,7 +49,7 @@ const counts = computed({ get: () => own.value ?? aim.value?.value ?? 3, set: (n
 const asked = computed(() => ({ shape: shape.value, counts: counts.value, perMinute: tools.bpm }))
 const askedS = computed(() => shapeS(asked.value))
 const phases = computed(() => (shape.value === 'steps' ? 5 : 2))
-const { shown, keep, begin, forget } = useShownTake('shaped-tone')
+const { shown, keep, begin, forget } = useShownTake('sound', 'shaped-tone')
 const tenths = (x: number) => Math.round(10 * x) / 10
 
 const take = (): Take | undefined => {

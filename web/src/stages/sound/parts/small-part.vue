@@ -11,10 +11,10 @@ import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import TakeHead from '../../TakeHead.vue'
 import { toneIn } from '../../tone.ts'
-import AfterTake from '../AfterTake.vue'
+import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import { thin } from '../measured.ts'
-import { useShownTake } from '../take.ts'
+import { useShownTake } from '../../take.ts'
 
 /** The smallest sounding part alone, against its mark: what too high or too low means, and what to try. */
 const lesson = useLesson()
@@ -30,7 +30,7 @@ const marks = computed(() =>
 )
 const muted = ref(false)
 const aim = computed(() => lesson.aim('small-part', part.value))
-const { shown, keep, begin, forget } = useShownTake('small-part', (d) => d.part === part.value)
+const { shown, keep, begin, forget } = useShownTake('sound', 'small-part', (d) => d.part === part.value)
 const tenths = (x: number) => Math.round(10 * x) / 10
 
 const take = (): Take | undefined => {

@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue'
-import type { Provenance } from '@halitus/core/contract'
+import type { Provenance, Stage } from '@halitus/core/contract'
 import type { EntryData, EntryKind } from '@halitus/core/records'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
@@ -17,6 +17,7 @@ export interface Heard<K extends EntryKind> {
  * @param belongs which of the lesson's entries are meant
  */
 export function useShownTake<K extends EntryKind>(
+  stage: Stage,
   kind: K,
   belongs: (data: EntryData[K]) => boolean = () => true,
 ) {
@@ -32,7 +33,7 @@ export function useShownTake<K extends EntryKind>(
   /** Shows a take and keeps it. */
   async function keep(data: EntryData[K], provenance: Provenance) {
     heard.value = { data, provenance } as never
-    const saved = await lesson.add('sound', kind, data, provenance)
+    const saved = await lesson.add(stage, kind, data, provenance)
     if (saved) heard.value = { data, provenance, id: saved.id } as never
   }
   const begin = () => (heard.value = undefined)

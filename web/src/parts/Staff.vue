@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import type { Instrument } from '@halitus/core/instruments'
+import { prettyNote } from '@halitus/core/pitch'
+import { musicXml, TICKS, type LineNote } from '@halitus/core/tongue'
+import { engraveWorker } from '@/workers/index.ts'
+
+/** A line in notation, drawn when first needed; until then, and where it can't be, its notes stand as words. */
+const props = withDefaults(
+  defineProps<{
+    line: readonly LineNote[]
+    inst: Pick<Instrument, 'clef'>
+    beats?: number
+    syllables?: readonly string[]
+    scale?: number
+  }>(),
+  { beats: 4, syllables: undefined, scale: 42 },
+)
+const box = ref<HTMLElement>()
+const { width } = useElementSize(box)
+const drawn = ref(false)
+const words = computed(() =>
+  props.line
+    .map(
+      (n) =>
+        `${n.written === null ? 'rest' : prettyNote(n.written)}${n.ticks === TICKS ? '' : ` ${n.ticks}/${TICKS}`}`,
+    )
+    .join(', '),
+)
+let asked = 0
+async function draw() {
+  const place = box.value
+  if (!place || width.value < 40 || !props.line.length) return
+  const mine = ++asked
+  try {
+    const xml = musicXml(props.line, {
+      clef: props.inst.clef,
+      beats: props.beats,
+      ...(props.syllables && { syllables: props.syllables }),
+    })
+    const text = await engraveWorker().engrave(xml, width.value, props.scale)
+    if (mine !== asked) return
+    const svg = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
+    svg.setAttribute('aria-hidden', 'true')
+    place.replaceChildren(document.importNode(svg, true))
+    drawn.value = true
+  } catch {
+    drawn.value = false
+  }
+}
+onMounted(draw)
+watch(() => [props.line, props.syllables, Math.round(width.value / 20)], draw)
+</script>
+
+<template>
+  <figure class="staff" role="img" :aria-label="`Notation: ${words}`">
+    <div ref="box" class="box"></div>
+    <figcaption v-if="!drawn" class="soft">{{ words }}</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.staff {
+  margin: 8px 0;
+}
+.box :deep(svg) {
+  display: block;
+  width: 100%;
+  height: auto;
+  color: var(--ink);
+}
+.box :deep(svg *) {
+  fill: var(--ink);
+  stroke: var(--ink);
+}
+.box :deep(svg text) {
+  stroke: none;
+}
+</style>

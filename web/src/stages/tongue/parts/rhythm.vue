@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { Button, Input } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { noteName, parseNote } from '@halitus/core/pitch'
+import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { fromTaps, spoken, SYLLABLES, ticksOf, TICKS, type LineNote } from '@halitus/core/tongue'
+import { useDraft } from '@/base/drafts.ts'
+import { isTyping } from '@/base/keys.ts'
+import { useLesson, useTools } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import Staff from '@/parts/Staff.vue'
+import TakeHead from '../../TakeHead.vue'
+import { asPlayed, useModel } from '../play.ts'
+
+/** A pattern of the learner's own: tapped or played, written down, kept for the card. */
+const LOUD_DB = -50
+const lesson = useLesson()
+const listening = useListening()
+const tools = useTools()
+const model = useModel()
+const draft = useDraft<{ name: string; rhythm: number[] }>(() => `rhythm.${lesson.answer?.lesson.id}`, {
+  name: '',
+  rhythm: [],
+})
+const tapsS = ref<number[]>([])
+const problem = ref('')
+const note = computed(() => noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
+const line = computed((): LineNote[] =>
+  draft.value.rhythm.map((t) => ({
+    written: t < 0 ? null : note.value,
+    ticks: Math.abs(t),
+    begins: 'tongue',
+  })),
+)
+const syllables = computed(() => spoken(draft.value.rhythm, SYLLABLES[0]!))
+
+function from(times: readonly number[]) {
+  try {
+    draft.value = { ...draft.value, rhythm: fromTaps(times, tools.bpm) }
+    problem.value = ''
+  } catch (error) {
+    problem.value = error instanceof Error ? error.message : ''
+  }
+}
+function tap() {
+  tapsS.value = [...tapsS.value, performance.now() / 1000]
+  if (tapsS.value.length > 1) from(tapsS.value)
+}
+function anew() {
+  tapsS.value = []
+  problem.value = ''
+  draft.value = { ...draft.value, rhythm: [] }
+}
+const take = (): Take | undefined => {
+  const inst = lesson.inst
+  if (!inst) return undefined
+  return {
+    instrument: inst.id,
+    written: note.value,
+    performance: {
+      notes: (written) =>
+        asPlayed(
+          [12, 6, 6, 12, 12].map((ticks) => ({ written, ticks, begins: 'tongue' })),
+          tools.bpm,
+        ),
+    },
+    ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
+    rule: () => firstOf(untilQuiet(LOUD_DB, 1.6), forSeconds(30)),
+    judge(m) {
+      const starts = m.report.notes.map((n) => n.startS)
+      if (starts.length < 2)
+        return 'Fewer than two notes were heard: play the pattern once, to the pulse below.'
+      from(starts)
+      return problem.value || undefined
+    },
+  }
+}
+async function keep() {
+  const { name, rhythm } = draft.value
+  const kept = await lesson.add(
+    'tongue',
+    'rhythm',
+    { name: name.trim(), rhythm: [...rhythm], perMinute: tools.bpm },
+    'tapped',
+  )
+  if (kept) {
+    anew()
+    draft.value = { name: '', rhythm: [] }
+  }
+}
+async function hear() {
+  if (!lesson.inst) return
+  if (model.sounding.value) return model.stop()
+  await model.play(line.value, tools.bpm, lesson.inst, lesson.a4Hz)
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event) || event.repeat) return
+  if (event.key === 'c') tap()
+  if (event.key === 'l') void hear()
+})
+</script>
+
+<template>
+  <TakeHead
+    :number="String(ticksOf(draft.rhythm) / TICKS)"
+    unit="beats"
+    :aim="`to the pulse: ${tools.bpm}`"
+    :note="listening.note?.written"
+    :cents="undefined"
+    :take="take"
+    @begins="anew"
+  >
+    <template #choose>
+      <Button size="large" @click="tap">Tap the pattern <kbd>c</kbd></Button>
+      <Button :disabled="!draft.rhythm.length" @click="hear"
+        >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
+      >
+      <Button :disabled="!draft.rhythm.length" @click="anew">Begin anew</Button>
+    </template>
+  </TakeHead>
+  <p v-if="problem" class="caution" role="alert">{{ problem }}</p>
+  <Staff
+    v-if="lesson.inst && line.length"
+    :line="line"
+    :inst="lesson.inst"
+    :syllables="syllables"
+    :scale="60"
+  />
+  <p v-else class="empty">
+    Tap it, or play it on one note, to the pulse below: it is written down, kept, and printed on the card.
+  </p>
+  <p v-if="line.length" class="name">
+    <label for="rhythm-name">Name</label>
+    <Input id="rhythm-name" v-model:value="draft.name" :maxlength="40" class="field" placeholder="Rain" />
+    <Button type="primary" :disabled="!draft.name.trim()" @click="keep">Keep for the card</Button>
+  </p>
+</template>
+
+<style scoped>
+.empty {
+  font-size: 22px;
+  max-width: 640px;
+}
+.name {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.field {
+  max-width: 280px;
+}
+</style>

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import type { Provenance } from '@halitus/core/contract'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
+import { noteKey, strokeVerdict } from '@halitus/core/records'
+import { untilQuiet } from '@halitus/core/sound'
+import { staircase, TEMPO, type Step } from '@halitus/core/tongue'
+import { useDraft } from '@/base/drafts.ts'
+import { useLesson, useTools } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
+import NoteChoice from '@/parts/NoteChoice.vue'
+import TakeHead from '../../TakeHead.vue'
+import { nothingIn, strokesOf } from '../heard.ts'
+import { useSlurred } from '../slurred.ts'
+
+/** A short staircase: up while evenness and tone hold, down when they don't; the limit with its interval. */
+const LOUD_DB = -50
+const OVER_S = 1.2
+const lesson = useLesson()
+const listening = useListening()
+const tools = useTools()
+const written = ref(noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const perBeat = useLocalStorage('halitus.tempo.perBeat', 2)
+const slurred = useSlurred(written)
+const draft = useDraft<{ first: number; steps: Step[]; provenance: Provenance }>(
+  () => `staircase.${lesson.answer?.lesson.id}.${perBeat.value}`,
+  { first: 0, steps: [], provenance: 'microphone' },
+)
+const first = computed(() => {
+  const aim = lesson.aim('tongue-tempo', String(perBeat.value))?.value ?? tools.bpm
+  return Math.max(TEMPO.low, Math.min(TEMPO.high, draft.value.first || aim))
+})
+const stairs = computed(() => staircase(first.value, draft.value.steps))
+const next = computed(() => stairs.value.next)
+const said = ref('')
+const PER_BEAT = [
+  { value: 2, label: 'eighths' },
+  { value: 3, label: 'triplets' },
+  { value: 4, label: 'sixteenths' },
+] as const
+
+const take = (): Take | undefined => {
+  const inst = lesson.inst
+  const tempo = next.value
+  if (!inst || tempo === null) return undefined
+  // The pulse goes along, so that everybody hears which tempo is asked.
+  tools.setBpm(tempo)
+  // A simulated learner whose limit lies somewhere above where one begins.
+  const limit = 96 - 8 * (perBeat.value - 2)
+  return {
+    instrument: inst.id,
+    written: written.value,
+    performance: {
+      strokes: { rateHz: (tempo * perBeat.value) / 60, jitterMs: tempo <= limit ? 5 : 60 },
+      lengthS: Math.max(3, listening.playerLengthS / 2),
+    },
+    ear: {
+      transposition: inst.transposition,
+      a4Hz: lesson.a4Hz,
+      askedHz: hzOfMidi(parseNote(written.value).midi + inst.transposition, lesson.a4Hz),
+    },
+    rule: () => untilQuiet(LOUD_DB, OVER_S),
+    judge(m, provenance) {
+      const nothing = nothingIn(m, inst)
+      if (nothing) return nothing
+      const data = strokesOf(m, { perMinute: tempo, perBeat: perBeat.value }, slurred.tone.value)
+      if (data.rateHz === null) return 'Fewer than five strokes in a row: a whole bar, please. Not counted.'
+      const { held, words } = strokeVerdict(data)
+      const behind = data.rateHz < (0.94 * tempo * perBeat.value) / 60
+      said.value = behind ? `${words} But slower than asked.` : words
+      draft.value = {
+        first: first.value,
+        steps: [...draft.value.steps, { perMinute: tempo, held: held && !behind }],
+        provenance:
+          draft.value.steps.length && draft.value.provenance === 'simulated' ? 'simulated' : provenance,
+      }
+      return undefined
+    },
+  }
+}
+async function keep() {
+  const { perMinute, low, high } = stairs.value
+  const kept = await lesson.add(
+    'tongue',
+    'tongue-tempo',
+    { written: written.value, perBeat: perBeat.value, perMinute, low, high, takes: draft.value.steps },
+    draft.value.provenance,
+  )
+  if (kept) anew()
+}
+function anew() {
+  draft.value = { first: 0, steps: [], provenance: 'microphone' }
+  said.value = ''
+}
+const W = 640
+const x = (perMinute: number) =>
+  20 + ((Math.log(perMinute) - Math.log(TEMPO.low)) / Math.log(TEMPO.high / TEMPO.low)) * (W - 40)
+</script>
+
+<template>
+  <TakeHead
+    :number="next === null ? String(stairs.perMinute) : String(next)"
+    unit="a minute"
+    :aim="next === null ? `between ${stairs.low} and ${stairs.high}` : `take ${draft.steps.length + 1}`"
+    :note="listening.note?.written"
+    :cents="undefined"
+    :take="take"
+    @begins="said = ''"
+  >
+    <template #choose>
+      <label for="tempo-note">Note</label>
+      <NoteChoice id="tempo-note" v-model="written" :inst="lesson.inst" />
+      <Choice v-model="perBeat" label="Strokes a beat" :options="PER_BEAT" />
+      <Button v-if="draft.steps.length" type="primary" @click="keep">Keep {{ stairs.perMinute }}</Button>
+      <Button v-if="draft.steps.length" @click="anew">Begin anew</Button>
+    </template>
+  </TakeHead>
+  <svg
+    class="stairs"
+    :viewBox="`0 0 ${W} 120`"
+    role="img"
+    :aria-label="`Staircase of ${draft.steps.length} takes`"
+  >
+    <line x1="20" :x2="W - 20" y1="96" y2="96" class="axis" />
+    <rect
+      v-if="draft.steps.length"
+      class="band"
+      :x="x(stairs.low)"
+      y="84"
+      :width="Math.max(3, x(stairs.high) - x(stairs.low))"
+      height="24"
+    />
+    <g v-for="(s, i) in draft.steps" :key="i">
+      <circle :cx="x(s.perMinute)" :cy="14 + i * 8" r="6" :class="s.held ? 'held' : 'fell'" />
+    </g>
+    <text v-for="t in [40, 60, 80, 100, 120, 144, 176, 208]" :key="t" :x="x(t)" y="118" class="mark">
+      {{ t }}
+    </text>
+  </svg>
+  <p class="verdict" aria-live="polite">{{ said }}</p>
+  <p class="why">{{ stairs.why }}</p>
+  <p class="caution">Tone first: when it breaks, back one mark. Tired tongue: rest.</p>
+</template>
+
+<style scoped>
+.stairs {
+  width: 100%;
+  max-height: 170px;
+}
+.axis {
+  stroke: var(--soft);
+}
+.band {
+  fill: var(--metal-wash);
+  stroke: var(--metal);
+}
+.held {
+  fill: var(--ink);
+}
+.fell {
+  fill: var(--surface);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.mark {
+  fill: var(--soft);
+  font-size: 14px;
+  text-anchor: middle;
+}
+.verdict {
+  font-size: 22px;
+  font-weight: 650;
+  min-height: 30px;
+}
+.why {
+  font-size: 19px;
+}
+</style>

@@ -1,0 +1,35 @@
+import { expose } from 'comlink'
+import { VerovioToolkit } from 'verovio/esm'
+import createVerovioModule from 'verovio/wasm'
+
+let toolkit: Promise<VerovioToolkit> | undefined
+const ready = () => (toolkit ??= createVerovioModule().then((module) => new VerovioToolkit(module)))
+
+const engraver = {
+  /**
+   * MusicXML as SVG, one picture as wide as asked.
+   * @param width px @param scale % of the library's usual size
+   */
+  async engrave(musicXml: string, width: number, scale: number): Promise<string> {
+    const tk = await ready()
+    tk.setOptions({
+      pageWidth: Math.round((width * 100) / scale),
+      pageHeight: 60000,
+      scale,
+      adjustPageHeight: true,
+      header: 'none',
+      footer: 'none',
+      pageMarginLeft: 0,
+      pageMarginRight: 0,
+      pageMarginTop: 20,
+      pageMarginBottom: 10,
+      breaks: 'auto',
+      svgViewBox: true,
+    })
+    if (!tk.loadData(musicXml)) throw new Error('The notation can’t be drawn.')
+    return tk.renderToSVG(1)
+  },
+}
+
+export type Engraver = typeof engraver
+expose(engraver)
