@@ -8,6 +8,7 @@ import { PitchDetector } from 'pitchy'
 import { analyse, LiveTracker, readWav, Tracker } from '@halitus/core/sound'
 import { folderRows } from './folder.ts'
 import * as lines from './lines.ts'
+import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
 
@@ -120,6 +121,8 @@ function memory(): lines.Row[] {
   ]
 }
 
+/** Why sampled instruments and speech are left out; undefined when they aren't. */
+const missing = prepareSampler()
 const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Pitch', 'steady', () => lines.steady(SEED)],
   ['Pitch', 'weak', () => lines.weak()],
@@ -136,14 +139,19 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Strokes', 'false', () => lines.falseStrokes(SEED)],
   ['Strokes', 'rate', () => lines.tongueRate(SEED)],
   ['Notes between', 'between', () => lines.between(SEED)],
-  ['Company', 'together', () => lines.together(SEED)],
+  ['Company', 'company', () => lines.together(SEED)],
+  ['Tongue', 'tongue-rate', () => tongue.strokeRate(SEED, missing ? [] : sampled().legato)],
+  ['Tongue', 'together', () => tongue.together(SEED)],
+  ['Tongue', 'articulation', () => tongue.articulation(SEED)],
+  ['Tongue', 'echo', () => tongue.echo(SEED)],
+  ['Tongue', 'graces', () => tongue.graces(SEED)],
+  ['Tongue', 'diagnosis', () => tongue.diagnosis(SEED)],
+  ['Tongue', 'tempo', () => tongue.tempo(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],
 ]
 
-/** Why sampled instruments and speech are left out; undefined when they aren't. */
-const missing = prepareSampler()
 const printed: { title: string; row: lines.Row }[] = []
 const show = (title: string, row: lines.Row) => {
   printed.push({ title, row })

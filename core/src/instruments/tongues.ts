@@ -151,13 +151,13 @@ const MEASURED: readonly Question[] = [
   sign(
     'airy',
     'Air is heard before the tone',
-    { 'late-air': 'almost always', 'tongue-sounds': 'seldom', 'stops-air': 'now and then' },
+    { 'late-air': 'almost always', 'tongue-sounds': 'seldom', 'stops-air': 'seldom' },
     'almost never',
   ),
   sign(
     'air-starts',
     'Notes begin with air, not with the tongue',
-    { 'stops-air': 'almost always', 'late-air': 'now and then', afraid: 'now and then' },
+    { 'stops-air': 'almost always', 'late-air': 'often', afraid: 'now and then' },
     'almost never',
   ),
   sign(
@@ -181,7 +181,7 @@ const MEASURED: readonly Question[] = [
   sign(
     'behind',
     'Slower than the pulse asked for',
-    { slow: 'almost always', heavy: 'often', 'too-fast': 'now and then' },
+    { slow: 'almost always', heavy: 'now and then', 'too-fast': 'now and then' },
     'seldom',
   ),
   sign(

@@ -56,7 +56,7 @@ export function strokeFacts(d: StrokeData): TongueFacts {
   const given = <T>(x: T | null) => x ?? undefined
   return {
     depthDb: given(d.depthDb),
-    gapMs: given(d.gapMs),
+    gapMs: d.depthDb === null ? undefined : given(d.gapMs),
     dipCents: d.dipCents,
     unevenPercent: given(d.unevenPercent),
     rateHz: given(d.rateHz),

@@ -27,7 +27,7 @@ export interface TongueFacts {
 /** Where a number begins to speak; chosen by Halitus, after trials with the simulated player. */
 export const SPEAKS = {
   deepDb: 10,
-  longMs: 55,
+  longMs: 45,
   dipCents: 15,
   share: 0.3,
   fastHz: 5,
@@ -51,7 +51,8 @@ export function factsOfTake(
     .sort((a, b) => a - b)
   return {
     depthDb: meter.depthDb ?? undefined,
-    gapMs: meter.gapMs ?? undefined,
+    // A silence between separated notes is meant; only a dent that takes long is heavy.
+    gapMs: meter.depthDb === null ? undefined : (meter.gapMs ?? undefined),
     dipCents: meter.dipCents,
     unevenPercent: meter.unevenPercent ?? undefined,
     rateHz: meter.rateHz ?? undefined,

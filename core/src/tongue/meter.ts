@@ -107,6 +107,35 @@ export function firstAt(timeS: ArrayLike<number>, atS: number): number {
   return low
 }
 
+/** How far before and after a stroke its shoulders are looked for, s. */
+const SHOULDER_S = 0.14
+
+/**
+ * Depth and width of a stroke that the ear took for an accent: a dent that is too wide to be told from a swing by itself.
+ * Width lies between the half-way points of fall and rise.
+ */
+function wideDent(heard: Heard, atS: number): { depthDb: number; widthMs: number } | undefined {
+  const { timeS, db } = heard
+  const from = firstAt(timeS, atS - SHOULDER_S)
+  const to = firstAt(timeS, atS + SHOULDER_S)
+  const about = firstAt(timeS, atS)
+  if (to - from < 8) return undefined
+  let low = Math.max(from, about - Math.round((about - from) / 2))
+  for (let i = low; i <= Math.min(to - 1, about + 4); i++) if (db[i]! < db[low]!) low = i
+  let before = -Infinity
+  let after = -Infinity
+  for (let i = from; i < low; i++) before = Math.max(before, db[i]!)
+  for (let i = low + 1; i < to; i++) after = Math.max(after, db[i]!)
+  const depthDb = Math.min(before, after) - db[low]!
+  if (!(depthDb > 1)) return undefined
+  const half = db[low]! + depthDb / 2
+  let left = low
+  let right = low
+  while (left > from && db[left]! < half) left--
+  while (right < to - 1 && db[right]! < half) right++
+  return { depthDb, widthMs: 1000 * (timeS[right]! - timeS[left]!) }
+}
+
 /** Gaps of strokes in a row; pauses between groups are left out. */
 function gapsOf(times: readonly number[]): number[] {
   const gaps = times.slice(1).map((t, i) => t - times[i]!)
@@ -135,12 +164,14 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     const soundsS = Math.max(0, (last?.endS ?? s.timeS) - s.timeS)
     const before = heard.notes.findLast((n) => n.startS < s.timeS - 0.03)
     const silentMs = before ? 1000 * (s.timeS - before.endS) : null
+    const wide = s.widthMs === 0 ? wideDent(heard, s.timeS) : undefined
     const isPause = i > 0 && s.timeS - times[i - 1]! > METER.pause * usualGap
     return {
       timeS: s.timeS,
       offMs: stepS ? 1000 * wrapped(s.timeS - phase, stepS) : null,
-      depthDb: s.depthDb,
-      gapMs: s.widthMs ?? (i && !isPause && silentMs !== null ? Math.max(0, silentMs) : null),
+      depthDb: wide?.depthDb ?? s.depthDb,
+      gapMs:
+        wide?.widthMs ?? s.widthMs ?? (i && !isPause && silentMs !== null ? Math.max(0, silentMs) : null),
       dipCents: s.dipCents,
       soundsS,
       soundsShare:

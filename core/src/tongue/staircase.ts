@@ -29,9 +29,9 @@ export const STAIRS = {
   /** One step up is at most so much. */
   up: 1.15,
   /** How far apart tempos lie that hold seldom and nearly always: spread of the logistic curve, as a ratio's logarithm. */
-  slope: 0.06,
+  slope: 0.045,
   /** A take fails or holds by luck so often. */
-  lapse: 0.04,
+  lapse: 0.02,
 } as const
 
 const GRID = 161
@@ -61,7 +61,7 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
   for (let i = 0; i < GRID; i++) {
     const limit = gridAt(i)
     // Wide, around where one begins: nobody knows yet.
-    let w = Math.exp(-0.5 * ((limit - Math.log(first)) / 0.5) ** 2)
+    let w = Math.exp(-0.5 * ((limit - Math.log(first)) / 0.4) ** 2)
     for (const { perMinute, held } of steps) {
       const p = holds(limit, Math.log(perMinute))
       w *= held ? p : 1 - p

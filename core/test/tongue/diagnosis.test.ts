@@ -20,8 +20,8 @@ describe('numbers of a take', () => {
   it.each([
     [{ depthDb: 9.9 }, []],
     [{ depthDb: 10 }, ['Measured: strokes 10 dB deep']],
-    [{ gapMs: 54 }, []],
-    [{ gapMs: 55 }, ['Measured: gaps of 55 ms']],
+    [{ gapMs: 44 }, []],
+    [{ gapMs: 45 }, ['Measured: gaps of 45 ms']],
     [{ dipCents: 14 }, []],
     [{ dipCents: 15 }, ['Measured: pitch dips by 15 cents']],
     [{ airy: 0.29 }, []],

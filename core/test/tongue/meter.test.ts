@@ -104,6 +104,18 @@ describe('the meter', () => {
     expect(meterOf(at(slowing(1.08))).tiresAtS).toBeGreaterThan(2)
     expect(meterOf(at(every(0.2, 23))).tiresAtS).toBeNull()
   })
+  it('measures a wide dent that the ear took for an accent, by its level (exact shape)', () => {
+    // Strokes every half second; each falls by 12 dB in a triangle of 120 ms, so that it is 60 ms wide half-way.
+    const timeS = every(0.005, 700)
+    const db = timeS.map((t) => {
+      const from = Math.abs(((t + 0.25) % 0.5) - 0.25)
+      return -10 - 12 * Math.max(0, 1 - from / 0.06)
+    })
+    const m = meterOf({ ...at(every(0.5, 6), { widthMs: 0, depthDb: 3 }), timeS, db })
+    expect(m.depthDb).toBeCloseTo(12, 0)
+    expect(Math.abs(m.gapMs! - 60)).toBeLessThan(11)
+    expect(meterOf(at(every(0.5, 6), { widthMs: 0, depthDb: 3 })).depthDb).toBe(3)
+  })
   it('is even up to eight of a hundred', () => {
     expect([7.4, 8.4, 8.5, 9].map(isEven)).toEqual([true, true, false, false])
     expect(isEven(null)).toBe(false)
@@ -136,6 +148,24 @@ describe('the meter', () => {
       expect(Math.abs(m.rateHz! * mean - 1), id).toBeLessThan(0.02)
       expect(Math.abs(m.unevenMs! - 1000 * spread), id).toBeLessThan(3)
     }
+  })
+})
+
+describe('quick tongued notes', () => {
+  it.each(['flute', 'alto-recorder', 'oboe'] as const)('of the %s aren’t taken for talk', (id) => {
+    // Sixteenths at 78, each a rise and a fall with little between: what talk looks like, but for the pitch.
+    const notes = [12, 3, 3, 3, 3, 12].map((ticks): PhraseNote => {
+      const lengthS = (ticks * 5) / 78
+      return { written: 'E5', lengthS, begins: 'tongue', gapS: Math.min(0.05, lengthS / 4) }
+    })
+    const { samples } = playPhrase(
+      { instrument: id, notes, manner: { unsteadyCents: 3, breathDb: -42 } },
+      RATE,
+    )
+    const { report, strokes } = analyse(samples, RATE, { transposition: instrument(id).transposition })
+    expect(report.doubts).toEqual([])
+    expect(report.notes).toHaveLength(6)
+    expect(strokes).toHaveLength(6)
   })
 })
 
