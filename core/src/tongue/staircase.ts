@@ -85,11 +85,11 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
   if (!steps.length) return { ...known, next: inside(first), why: `Begins at ${inside(first)}.` }
   if (!best && lowest <= TEMPO.low)
     return { ...known, next: null, why: `Not even at ${TEMPO.low}: back to the first strokes.` }
-  if (high / low <= STAIRS.enough)
+  if (best >= TEMPO.high) return { ...known, next: null, why: `${TEMPO.high} held: there is no faster mark.` }
+  if (at(0.9) / at(0.1) <= STAIRS.enough)
     return { ...known, next: null, why: `Known within ${low} to ${high} after ${steps.length} takes.` }
   if (steps.length >= STAIRS.most)
     return { ...known, next: null, why: `${STAIRS.most} takes are enough for one lesson.` }
-  if (best >= TEMPO.high) return { ...known, next: null, why: `${TEMPO.high} held: there is no faster mark.` }
   const most = best ? best * STAIRS.up : lowest / STAIRS.up
   const next = inside(Math.min(most, at(0.5)))
   const last = steps.at(-1)!
