@@ -41,6 +41,16 @@ export const SOUNDS = {
     bendCents: { low: -96, high: 28 },
     unsteadyCents: 2,
   },
+  'clarinet-strokes': {
+    instrument: 'clarinet',
+    written: 'G4',
+    lengthS: 6,
+    leadS: 1.5,
+    tailS: 2.5,
+    strokes: { rateHz: 3, jitterMs: 8 },
+    unsteadyCents: 3,
+    breathDb: -42,
+  },
   'flute-b4': { instrument: 'flute', written: 'B4', lengthS: 5, leadS: 0.4, tailS: 0.6, unsteadyCents: 4 },
 } as const satisfies Record<string, Performance>
 

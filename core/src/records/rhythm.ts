@@ -34,7 +34,8 @@ export const rhythm = kindOf(
       amount: `5 times at ${data.perMinute}`,
       minutes: 1,
       leastMinutes: 1,
-      weight: 38,
+      // Homework of the learner's own making comes before what was given.
+      weight: 75,
       aim: 'Say it, then play it on one note, then on two.',
       notes: [],
       line: data.rhythm.map((t) => ({

@@ -156,7 +156,7 @@ describe('echo, patterns and lines', () => {
   })
   it('an own pattern is printed on the card', () => {
     const [row] = rowsOf([entry('rhythm', GOOD.rhythm)], 'l1', clarinet, false)
-    expect(row!.title).toBe('Your pattern: Rain')
+    expect(row).toMatchObject({ title: 'Your pattern: Rain', weight: 75 })
     expect(row!.line!.map((n) => [n.written, n.ticks])).toEqual([
       ['G4', 12],
       ['G4', 6],
