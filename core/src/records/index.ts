@@ -44,7 +44,7 @@ export {
 export { AS_ASKED } from './articulation.ts'
 export { goesOf, highestHeld } from './daily.ts'
 export { ECHOED, faredOf } from './echo.ts'
-export { strokeFacts, strokeVerdict, togetherWords, type StrokeData } from './strokes.ts'
+export { strokeFacts, strokeVerdict, tiringWords, togetherWords, type StrokeData } from './strokes.ts'
 export { waysLeft } from './way-in.ts'
 export { RECORDS } from './registry.ts'
 export { BEND, bendRange } from './bend.ts'

@@ -35,6 +35,9 @@ const schema = strict({
   fingersLateMs: maybe(-500, 500),
   ghosts: whole(0, 500).nullable().defined(),
   tiresAtS: maybe(0, 3600),
+  /** Strokes a second at the beginning and at the end of a long set. */
+  firstHz: maybe(0.1, 30),
+  lastHz: maybe(0.1, 30),
   accentEvery: whole(2, 4).nullable().defined(),
   /** What is drawn: time s, against the pulse ms, depth dB, length of the tone as a share; the first sixty. */
   drawn: array()
@@ -106,6 +109,15 @@ export function strokeVerdict(d: StrokeData): { held: boolean; words: string } {
     held: true,
     words: `Even: ${rate}, within ${percent} %${d.moreAirDb === null ? '' : '; the tone is the slurred one'}.`,
   }
+}
+
+/** Where a long set began to tire, with the tempo at both ends; empty where it was short. @example 'From 4.0 to 3.6 strokes a second; it began to tire after 9 s.' */
+export function tiringWords(d: Pick<StrokeData, 'tiresAtS' | 'firstHz' | 'lastHz'>): string {
+  if (d.firstHz === null || d.lastHz === null) return ''
+  const ends = `From ${d.firstHz.toFixed(1)} to ${d.lastHz.toFixed(1)} strokes a second`
+  return d.tiresAtS === null
+    ? `${ends}; it didn’t tire.`
+    : `${ends}; it began to tire after ${d.tiresAtS.toFixed(0)} s.`
 }
 
 /** What tongue and fingers did in a moving passage, in words; empty where nothing moved. */
@@ -225,6 +237,8 @@ export const strokes = kindOf(schema)({
         fingersLateMs: null,
         ghosts: null,
         tiresAtS: null,
+        firstHz: null,
+        lastHz: null,
         accentEvery: null,
         drawn: [],
       },

@@ -75,13 +75,16 @@ export function articulated(
 
 const samePitch = (a: string | null | undefined, b: string) => !!a && parseNote(a).midi === parseNote(b).midi
 
+/** Lengths that a typed note may have, ticks. */
+const LENGTHS: readonly number[] = [3, 6, 12, 18, 24, 36, 48]
 /** How many notes a typed line may have. */
 export const MOST_NOTES = 64
 
 /**
- * A line from what was typed: written notes with blanks between, `-` for a rest; all of one length.
+ * A line from what was typed: written notes with blanks between, `-` for a rest. All are eighths but those with a mark
+ * behind: `G4*2` lasts twice as long, `G4/2` half.
  * @throws NoteError or OutOfRange naming the note that this instrument doesn't have, or what is allowed
- * @example lineOf(clarinet, 'E4 F4 - G4').map((n) => n.written) // ['E4', 'F4', null, 'G4']
+ * @example lineOf(clarinet, 'E4 F4/2 - G4*2').map((n) => n.ticks) // [6, 3, 6, 12]
  */
 export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineNote[] {
   const words = text
@@ -91,11 +94,19 @@ export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineN
   if (!words.length) throw new OutOfRange('No note was typed. Written notes, with blanks: E4 F4 G4.')
   if (words.length > MOST_NOTES)
     throw new OutOfRange(`${words.length} notes were typed; at most ${MOST_NOTES} at a time.`)
-  return words.map((word) => ({
-    written: word === '-' ? null : noteName(writtenNote(inst, word).midi),
-    ticks,
-    begins: 'tongue',
-  }))
+  return words.map((word) => {
+    const [, name, sign, by] = /^(.+?)([*/])(\d+)$/.exec(word) ?? [undefined, word]
+    const length = sign === '*' ? ticks * Number(by) : sign === '/' ? ticks / Number(by) : ticks
+    if (!LENGTHS.includes(length))
+      throw new OutOfRange(
+        `“${word}” can’t be written: an eighth times 1, 2, 3, 4, 6 or 8, or halved: ${name}/2.`,
+      )
+    return {
+      written: name === '-' ? null : noteName(writtenNote(inst, name!).midi),
+      ticks: length,
+      begins: 'tongue',
+    }
+  })
 }
 
 /** Steps of a major scale, semitones (common knowledge). */

@@ -48,6 +48,9 @@ export interface Meter {
   accentEvery: 2 | 3 | 4 | null
   /** When the strokes began to tire, s from the first; null where they didn't. */
   tiresAtS: number | null
+  /** Strokes a second in the first and in the last quarter of a long set; null where it was short. */
+  firstHz: number | null
+  lastHz: number | null
   starts: Partial<Record<Stroke['start'], number>>
 }
 
@@ -200,7 +203,7 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     gapMs: of(later.map((s) => s.gapMs)),
     dipCents: median(later.map((s) => s.dipCents)) || 0,
     accentEvery: accentEvery(strokes.map((s) => s.levelDb)),
-    tiresAtS: tiresAt(times),
+    ...tiring(times),
     starts: strokes.reduce<Meter['starts']>(
       (all, { start }) => ({ ...all, [start]: (all[start] ?? 0) + 1 }),
       {},
@@ -237,21 +240,22 @@ function accentEvery(levels: readonly number[]): Meter['accentEvery'] {
 }
 
 /** Four quarters of a set are compared: the first in which strokes come slower or much less evenly than at the beginning. */
-function tiresAt(times: readonly number[]): number | null {
-  if (times.length < METER.tiredStrokes) return null
+function tiring(times: readonly number[]): Pick<Meter, 'tiresAtS' | 'firstHz' | 'lastHz'> {
+  if (times.length < METER.tiredStrokes) return { tiresAtS: null, firstHz: null, lastHz: null }
   const quarter = Math.floor(times.length / 4)
   const of = (k: number) => {
     const gaps = gapsOf(times.slice(k * quarter, k === 3 ? undefined : (k + 1) * quarter + 1))
     return { gap: mean(gaps), uneven: spread(gaps) / mean(gaps) }
   }
   const first = of(0)
+  const rates = { firstHz: 1 / first.gap, lastHz: 1 / of(3).gap }
   for (const k of [1, 2, 3]) {
     const now = of(k)
     const slower = now.gap > first.gap * (1 + METER.tiredSlower)
     const rough = now.uneven > METER.tiredUneven * first.uneven && 100 * now.uneven > METER.evenPercent
-    if (slower || rough) return times[k * quarter]! - times[0]!
+    if (slower || rough) return { ...rates, tiresAtS: times[k * quarter]! - times[0]! }
   }
-  return null
+  return { ...rates, tiresAtS: null }
 }
 
 /** Whether strokes were even: what a ladder asks. @param percent unevenness of the gaps, % of a gap */

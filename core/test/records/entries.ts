@@ -110,6 +110,8 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
     fingersLateMs: null,
     ghosts: null,
     tiresAtS: null,
+    firstHz: null,
+    lastHz: null,
     accentEvery: null,
     drawn: [{ atS: 0, offMs: 0, depthDb: 7, share: 0.98 }],
   },

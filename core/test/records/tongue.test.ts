@@ -13,6 +13,7 @@ import {
   rowsOf,
   strokeFacts,
   strokeVerdict,
+  tiringWords,
   togetherWords,
   waysLeft,
   type EntryData,
@@ -62,6 +63,14 @@ describe('strokes in words', () => {
     [{ fingersLateMs: 26, ghosts: 4 }, 'Fingers 26 ms after the tongue: the old note is heard first.'],
     [{ fingersLateMs: -26, ghosts: 4 }, 'Fingers 26 ms before the tongue: the new note is heard too early.'],
   ])('%j', (more, words) => expect(togetherWords(more)).toBe(words))
+  it.each([
+    [{ firstHz: null, lastHz: null, tiresAtS: null }, ''],
+    [{ firstHz: 4, lastHz: 4, tiresAtS: null }, 'From 4.0 to 4.0 strokes a second; it didn’t tire.'],
+    [
+      { firstHz: 4, lastHz: 3.6, tiresAtS: 9.3 },
+      'From 4.0 to 3.6 strokes a second; it began to tire after 9 s.',
+    ],
+  ])('%j', (d, words) => expect(tiringWords(d)).toBe(words))
   it('are facts for the diagnosis; a silence that is meant is none', () => {
     expect(strokeFacts(strokes())).toMatchObject({
       depthDb: 7,

@@ -69,10 +69,15 @@ describe('a typed line', () => {
     expect(lineOf(clarinet, ' E4, F4  - G4 ').map((n) => n.written)).toEqual(['E4', 'F4', null, 'G4']))
   it.each([
     ['', 'No note was typed'],
+    ['E4*5', '“E4*5” can’t be written'],
+    ['E4/4', '“E4/4” can’t be written'],
+    ['E4*0', '“E4*0” can’t be written'],
     ['E4 H4', 'H4'],
     ['E4 C2', 'is outside the clarinet in B♭: written E3 to C7'],
     [Array(65).fill('E4').join(' '), '65 notes were typed; at most 64'],
   ])('%s is refused with a sentence', (text, words) => expect(() => lineOf(clarinet, text)).toThrow(words))
+  it('has lengths: an eighth unless said', () =>
+    expect(lineOf(clarinet, 'E4 F4/2 -*2 G4*8 A4*3').map((n) => n.ticks)).toEqual([6, 3, 12, 48, 18]))
   it('takes 64 notes', () => expect(lineOf(clarinet, Array(64).fill('E4').join(' '))).toHaveLength(64))
 })
 

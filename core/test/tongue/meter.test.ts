@@ -102,7 +102,10 @@ describe('the meter', () => {
     }
     expect(meterOf(at(slowing(1.05))).tiresAtS).toBeNull()
     expect(meterOf(at(slowing(1.08))).tiresAtS).toBeGreaterThan(2)
-    expect(meterOf(at(every(0.2, 23))).tiresAtS).toBeNull()
+    expect(meterOf(at(every(0.2, 23)))).toMatchObject({ tiresAtS: null, firstHz: null, lastHz: null })
+    const tired = meterOf(at(slowing(1.1)))
+    expect(tired.firstHz).toBeCloseTo(5, 6)
+    expect(tired.lastHz).toBeCloseTo(5 / 1.1, 6)
   })
   it('measures a wide dent that the ear took for an accent, by its level (exact shape)', () => {
     // Strokes every half second; each falls by 12 dB in a triangle of 120 ms, so that it is 60 ms wide half-way.

@@ -79,6 +79,8 @@ export function strokesOf(
     fingersLateMs: rounded(together?.lateMs, 0),
     ghosts: together?.ghosts ?? null,
     tiresAtS: rounded(meter.tiresAtS),
+    firstHz: rounded(inside(meter.firstHz, 0.1, 30)),
+    lastHz: rounded(inside(meter.lastHz, 0.1, 30)),
     accentEvery: meter.accentEvery,
     drawn: meter.strokes.slice(0, 60).map((s) => ({
       atS: rounded(s.timeS - first, 3) ?? 0,

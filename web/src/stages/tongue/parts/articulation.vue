@@ -144,7 +144,7 @@ const marks = computed(() =>
         v-model:value="typed"
         class="typed"
         :maxlength="400"
-        placeholder="E4 F4 G4 – or leave empty"
+        placeholder="E4 F4*2 G4/2 -"
       />
     </template>
   </TakeHead>

@@ -55,10 +55,20 @@ const PHASES = [
 ] as const
 const set = computed(() => SYLLABLES.find((s) => s.id === syllableId.value) ?? SYLLABLES[0]!)
 const syllables = computed(() => (pattern.value ? spoken(pattern.value.rhythm, set.value) : []))
-/** Notes that the learner knows; three are enough for an echo. */
-const notes = computed(() =>
-  (lesson.inst?.teaching.firstNotes ?? ['B4']).slice(0, 3).map((n) => noteName(parseNote(n).midi)),
-)
+/** Notes that the learner has played, the newest first, or the first ones that are taught; three are enough for an echo. */
+const notes = computed(() => {
+  const played = [
+    ...lesson.ofKind(lesson.entries, 'move').flatMap((e) => [e.data.from, e.data.to]),
+    ...lesson.ofKind(lesson.entries, 'long-tone').map((e) => e.data.written),
+  ].reverse()
+  const known = [
+    ...new Set([...played, ...(lesson.inst?.teaching.firstNotes ?? ['B4'])].map((n) => parseNote(n).midi)),
+  ]
+  return known
+    .slice(0, 3)
+    .sort((a, b) => a - b)
+    .map(noteName)
+})
 
 function another() {
   pattern.value = nextPattern(level.value, beats.value, faredOf(all.value), recent.slice(-4), Math.random)

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { PRESETS } from '@halitus/core/player'
-import { noteKey, ofLearner, strokeVerdict, togetherWords } from '@halitus/core/records'
+import { noteKey, ofLearner, strokeVerdict, tiringWords, togetherWords } from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
@@ -83,6 +83,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 const data = computed(() => shown.value?.data)
 const verdict = computed(() => data.value && strokeVerdict(data.value))
 const together = computed(() => (data.value ? togetherWords(data.value) : ''))
+const tires = computed(() => (data.value ? tiringWords(data.value) : ''))
 const number = computed(() => data.value?.rateHz?.toFixed(1) ?? '–')
 const MANNERS = { legato: 'light: the sound goes on', separated: 'separated', stopped: 'stopped' } as const
 const facts = computed(() => {
@@ -100,7 +101,6 @@ const facts = computed(() => {
     ...f('Pitch dip', d.dipCents.toFixed(0), 'cents'),
     ...f('Strokes', d.manner === null ? null : MANNERS[d.manner]),
     ...f('Accent', d.accentEvery === null ? null : `every ${d.accentEvery}`),
-    ...f('Tires', d.tiresAtS === null ? null : d.tiresAtS.toFixed(0), 's after the first'),
     ...f(
       'Against slurred',
       d.moreAirDb === null ? null : `${d.moreAirDb > 0 ? '+' : ''}${d.moreAirDb.toFixed(0)}`,
@@ -136,7 +136,7 @@ const facts = computed(() => {
   <section v-if="data && verdict" aria-live="polite">
     <StrokeStream :strokes="data.drawn" :step-s="60 / (tools.bpm * perBeat)" />
     <p class="verdict">{{ verdict.words }}</p>
-    <p v-if="together || other" class="said">{{ together || other }}</p>
+    <p v-if="together || other || tires" class="said">{{ together || other }} {{ tires }}</p>
     <dl class="facts">
       <div v-for="f in facts" :key="f.name">
         <dt>{{ f.name }}</dt>

@@ -7,10 +7,11 @@ import { ofLearner, waysLeft } from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
 import { meterOf, passes } from '@halitus/core/tongue'
 import { isTyping } from '@/base/keys.ts'
-import { useLesson } from '@/lesson/index.ts'
+import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import TakeHead from '../../TakeHead.vue'
 import { heardOf, nothingIn } from '../heard.ts'
+import { useModel } from '../play.ts'
 import { useSlurred } from '../slurred.ts'
 
 /** The way to a tongued note, step by step: said, on the air, on the small part, on one note; passed by strokes and tone. */
@@ -25,6 +26,8 @@ const chosen = ref('')
 const way = computed(() => ways.value.find((w) => w.id === chosen.value) ?? next.value ?? ways.value[0])
 const written = ref(noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
 const slurred = useSlurred(written)
+const tools = useTools()
+const model = useModel()
 const said = ref<{ passed: boolean; words: string }>()
 const passedOf = (id: string) => all.value.filter((e) => e.data.way === id && e.data.passed).length
 const isHeard = computed(() => way.value?.heard === 'note' || way.value?.heard === 'part')
@@ -82,6 +85,19 @@ const take = (): Take | undefined => {
     },
   }
 }
+/** What it should sound like: a long tone, then the strokes with the same tone. */
+async function hear() {
+  const step = way.value
+  if (!step || !lesson.inst || listening.busy) return
+  if (model.sounding.value) return model.stop()
+  const note = (ticks: number) => ({ written: written.value, ticks, begins: 'tongue' as const })
+  await model.play(
+    [note(24), ...Array.from({ length: step.strokes - 1 }, () => note(12)), note(24)],
+    tools.bpm,
+    lesson.inst,
+    lesson.a4Hz,
+  )
+}
 async function byEye(passed: boolean) {
   const step = way.value
   if (!step) return
@@ -95,6 +111,7 @@ async function byEye(passed: boolean) {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || event.repeat) return
+  if (event.key === 'l') void hear()
   if (event.key === 'w') void byEye(true)
   if (event.key === 'n') void byEye(false)
 })
@@ -134,6 +151,10 @@ function go(id: string) {
       :take="take"
       @begins="said = undefined"
     />
+    <p class="taps">
+      <Button @click="hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+      <span class="soft">to the pulse below: {{ tools.bpm }}</span>
+    </p>
     <p v-if="said" class="verdict" :class="{ not: !said.passed }" aria-live="polite">{{ said.words }}</p>
     <p class="taps">
       <Button size="large" :type="isHeard ? 'default' : 'primary'" @click="byEye(true)"
