@@ -55,9 +55,13 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('mouthpiece-bend'))
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
-  await shoot(page, `${lesson}/sound`, 'first-sounds', async () => {
-    await page.getByRole('radio', { name: 'First sounds' }).click()
-    for (const key of ['c', 'c', 'x', 'c', 'c', 'c']) await page.keyboard.press(key)
+  await part('tongue', 'tongue', 'Stroke meter', async () => {
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-strokes'))
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
+  })
+  await part('tongue', 'daily-set', 'Daily set', async () => {
+    await page.getByRole('combobox', { name: 'Exercise' }).selectOption('round')
+    await page.locator('.staff svg').first().waitFor({ timeout: 40_000 })
   })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
     await page.locator('.between button').first().click()
@@ -80,12 +84,14 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('Pulled out by').press('Tab')
   })
   await setup('leopold-quist', 'reed-shelf', 'Reeds')
-  await setup('ottoline-brask', 'adviser', 'Is it the reed?', async () => {
-    for (const s of ['Low notes refuse', 'Another reed is no better'])
-      await page.getByRole('button', { name: s, exact: true }).click()
-    await page.locator('.opinions').scrollIntoViewIfNeeded()
-  })
   await setup('ottoline-brask', 'instrument', 'Instrument')
+  await shoot(page, '/lessons/ruaridh-penhallow-w13/tongue', 'gracenotes', async () => {
+    await page.getByRole('radio', { name: 'Gracenotes', exact: true }).click()
+    await page.getByRole('combobox', { name: 'Movement' }).selectOption('doubling')
+    await page.getByRole('combobox', { name: 'listens to' }).selectOption('player:steady')
+    await page.getByRole('button', { name: /Listen/ }).click()
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
+  })
   await shoot(page, '/reeds', 'reeds')
   await shoot(page, '/learners/ottoline-brask', 'progress', () =>
     page.getByRole('button', { name: 'Long tone E4' }).click(),

@@ -97,7 +97,7 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
     ...known,
     next,
     why: last.held
-      ? `${last.perMinute} held, evenly and with the same tone: ${next}.`
+      ? `${last.perMinute} held: ${next}.`
       : `${last.perMinute} didn’t hold: ${next}.`,
   }
 }
