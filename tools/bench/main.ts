@@ -13,7 +13,7 @@ import { pino } from 'pino'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { moveFinder } from '@halitus/core/fingering'
 import { allInstruments, fingerSystem, instrument } from '@halitus/core/instruments'
-import { perform } from '@halitus/core/player'
+import { perform, playPhrase } from '@halitus/core/player'
 import { mouthVerdict } from '@halitus/core/records'
 import {
   forecastLife,
@@ -24,6 +24,7 @@ import {
   type Reed,
 } from '@halitus/core/reeds'
 import { analyse, median } from '@halitus/core/sound'
+import { judgeLine, lineS, scaleLine, staircase, timesOf } from '@halitus/core/tongue'
 import { CHROMIUM_ARGS } from '../../e2e/chromium.ts'
 import { buildApp } from '../../server/src/app.ts'
 import { fillWithDemo } from '../../server/src/db/demo/index.ts'
@@ -117,6 +118,31 @@ function evidence() {
   const told = largest.mouth.seen.slice(0, 4).map((id) => ({ question: id, outcome: id }))
   const ms = timeMs(() => mouthVerdict(largest, told, { partCents: 60, steadinessCents: 20 }), 99)
   line(`beliefs and the next check after a tap, ${largest.id}`, `${ms.toFixed(2)} ms`, 'under 5')
+}
+
+/** From the end of an answer's sound to its score; the longest one that is asked for, and a staircase's step. */
+function tongue() {
+  const inst = instrument('clarinet')
+  const asked = scaleLine(inst, 'G4')
+  const perMinute = 72
+  const notes = timesOf(asked, perMinute).map((n, k) => ({
+    written: n.written,
+    lengthS: n.lengthS,
+    begins: k ? ('stroke' as const) : ('tongue' as const),
+    ...(k && { stroke: { depthDb: 7, lengthMs: 40 } }),
+  }))
+  const { samples } = playPhrase({ instrument: 'clarinet', notes, manner: { breathDb: -42 } }, 48000)
+  const ms = timeMs(() => {
+    const { report, strokes } = analyse(samples, 48000, { transposition: inst.transposition })
+    judgeLine(asked, { notes: report.notes, strokes }, perMinute)
+  }, 5)
+  line(
+    `an echo of ${lineS(asked, perMinute).toFixed(0)} s, from its end to its score`,
+    `${ms.toFixed(0)} ms`,
+    'under 300',
+  )
+  const steps = [72, 80, 92, 84].map((perMinute, k) => ({ perMinute, held: k < 2 }))
+  line('a step of the staircase', `${timeMs(() => staircase(72, steps), 99).toFixed(2)} ms`, 'under 5')
 }
 
 const listen = (app: express.Express) =>
@@ -264,6 +290,7 @@ sound()
 moves()
 reeds()
 evidence()
+tongue()
 size()
 await api()
 if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) await dragging()
