@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import { signed } from '@/base/words.ts'
@@ -22,6 +22,7 @@ const props = defineProps<{
   bare?: boolean
 }>()
 const emit = defineEmits<{ begins: [] }>()
+const NARROW_PX = 700
 const listening = useListening()
 const fileInput = ref<HTMLInputElement>()
 
@@ -48,6 +49,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.preventDefault()
   void begin()
 })
+/** On a phone the result stands below what is seen: it is brought up when it comes. */
+const root = ref<HTMLElement>()
+watch(
+  () => listening.state,
+  async (now, before) => {
+    if (now !== 'idle' || before === 'idle' || window.innerWidth > NARROW_PX) return
+    await nextTick()
+    root.value?.parentElement?.querySelector('.verdict, [role="alert"]')?.scrollIntoView({ block: 'center' })
+  },
+)
 const isLive = computed(() => listening.state === 'listening')
 const action = computed(() => {
   if (isLive.value) return 'Stop'
@@ -59,7 +70,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 </script>
 
 <template>
-  <header class="head">
+  <header ref="root" class="head">
     <div class="numbers" role="timer" :aria-live="isLive ? 'off' : 'polite'">
       <span class="seconds"
         ><b class="big">{{ number }}</b> {{ unit }}</span
@@ -168,6 +179,28 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 @media (max-width: 1000px) {
   .head {
     grid-template-columns: 1fr;
+  }
+}
+/* A phone at the stand: number and note side by side, so that what was heard has room below. */
+@media (max-width: 700px) {
+  .head {
+    grid-template-columns: auto 1fr;
+    gap: 8px 16px;
+  }
+  .seconds .big {
+    font-size: 52px;
+  }
+  .heard {
+    min-height: 0;
+    gap: 10px;
+    justify-content: flex-end;
+  }
+  .cents b {
+    font-size: 34px;
+  }
+  .go {
+    grid-column: 1 / -1;
+    height: 52px;
   }
 }
 </style>

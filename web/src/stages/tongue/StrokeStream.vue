@@ -11,7 +11,7 @@ const props = defineProps<{
   stepS?: number | undefined
 }>()
 const W = 900
-const H = 150
+const H = 118
 const TOP = 46
 const AIR = 40
 const first = computed(() => props.strokes[0]?.atS ?? 0)
@@ -51,10 +51,10 @@ const words = computed(() => `${props.strokes.length} strokes on a stream of air
       />
       <rect class="tone" :x="n.x" :y="TOP + AIR + 14" :width="n.length" height="10" rx="4" />
     </g>
-    <text v-if="strokes.length" class="label" x="8" :y="H - 8">
-      above: the pulse, and where the stroke was · notch: how deep · below: how long it sounded
-    </text>
   </svg>
+  <p v-if="strokes.length" class="label">
+    Above: the pulse, and where the stroke was. Notch: how deep. Below: how long it sounded.
+  </p>
 </template>
 
 <style scoped>
@@ -92,7 +92,8 @@ const words = computed(() => `${props.strokes.length} strokes on a stream of air
   fill: var(--ink);
 }
 .label {
-  fill: var(--soft);
-  font-size: 15px;
+  color: var(--soft);
+  font-size: 14px;
+  margin: 0;
 }
 </style>

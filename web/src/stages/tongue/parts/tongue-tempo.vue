@@ -120,7 +120,7 @@ const x = (perMinute: number) =>
   </TakeHead>
   <svg
     class="stairs"
-    :viewBox="`0 0 ${W} 120`"
+    :viewBox="`0 0 ${W} 132`"
     role="img"
     :aria-label="`Staircase of ${draft.steps.length} takes`"
   >
@@ -136,7 +136,7 @@ const x = (perMinute: number) =>
     <g v-for="(s, i) in draft.steps" :key="i">
       <circle :cx="x(s.perMinute)" :cy="14 + i * 8" r="6" :class="s.held ? 'held' : 'fell'" />
     </g>
-    <text v-for="t in [40, 60, 80, 100, 120, 144, 176, 208]" :key="t" :x="x(t)" y="118" class="mark">
+    <text v-for="t in [40, 60, 80, 120, 160, 208]" :key="t" :x="x(t)" y="130" class="mark">
       {{ t }}
     </text>
   </svg>
@@ -167,7 +167,7 @@ const x = (perMinute: number) =>
 }
 .mark {
   fill: var(--soft);
-  font-size: 14px;
+  font-size: 22px;
   text-anchor: middle;
 }
 .verdict {
