@@ -1,8 +1,12 @@
-import { hzOfMidi, parseNote } from '@halitus/core/pitch'
+import { onBeforeUnmount, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
 import type { Instrument } from '@halitus/core/instruments'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import type { PhraseNote } from '@halitus/core/player'
 import { timesOf, type LineNote } from '@halitus/core/tongue'
-import { onBeforeUnmount, ref } from 'vue'
+import { isTyping } from '@/base/keys.ts'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening } from '@/listening/index.ts'
 
 /** What the simulated player plays of a line: strokes on running air, slurs where they stand, short notes parted. */
 export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNote[] {
@@ -36,8 +40,8 @@ export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNo
   })
 }
 
-/** Plays a line through the loudspeaker, in plain tones: a model to hear. */
-export function useModel() {
+/** Plays a line through the loudspeaker, in plain tones. */
+function useTones() {
   const sounding = ref(false)
   let context: AudioContext | undefined
   let over: ReturnType<typeof setTimeout> | undefined
@@ -93,4 +97,24 @@ export function useModel() {
   }
   onBeforeUnmount(stop)
   return { sounding, play, stop }
+}
+
+/**
+ * A model to hear: `l` plays it, and stops it; never while something is listened to.
+ * @param what the line and its tempo, at the moment it is asked for
+ */
+export function useModel(what: () => { line: readonly LineNote[]; perMinute: number } | undefined) {
+  const lesson = useLesson()
+  const listening = useListening()
+  const { sounding, play, stop } = useTones()
+  async function hear() {
+    if (sounding.value) return stop()
+    const asked = what()
+    if (!asked || !lesson.inst || listening.busy) return
+    await play(asked.line, asked.perMinute, lesson.inst, lesson.a4Hz)
+  }
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()
+  })
+  return { sounding, hear, stop }
 }

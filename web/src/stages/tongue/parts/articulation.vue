@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useEventListener } from '@vueuse/core'
 import { noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 import { AS_ASKED } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
@@ -20,7 +19,6 @@ import {
   type SchemeId,
 } from '@halitus/core/tongue'
 import { useDraft } from '@/base/drafts.ts'
-import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -36,7 +34,7 @@ const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()
-const model = useModel()
+const model = useModel(() => ({ line: line.value, perMinute: tools.bpm }))
 const scheme = ref<SchemeId>('slur-two')
 const typed = useDraft(() => `line.${lesson.answer?.learner.id}`, '')
 const own = ref<boolean[]>([])
@@ -106,14 +104,6 @@ function gone() {
   answer.value = undefined
   forget()
 }
-async function hear() {
-  if (!lesson.inst || listening.busy) return
-  if (model.sounding.value) return model.stop()
-  await model.play(line.value, tools.bpm, lesson.inst, lesson.a4Hz)
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()
-})
 const words = computed(() => (answer.value ? answerWords(answer.value) : []))
 /** How one note came, beside how it was asked. */
 const marks = computed(() =>
@@ -137,7 +127,7 @@ const marks = computed(() =>
   >
     <template #choose>
       <Choice v-model="scheme" label="Articulation" :options="OPTIONS" />
-      <Button @click="hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+      <Button @click="model.hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
       <label for="line-notes">Own notes</label>
       <Input
         id="line-notes"

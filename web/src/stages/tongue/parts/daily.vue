@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { useEventListener } from '@vueuse/core'
 import { prettyNote } from '@halitus/core/pitch'
 import { goesOf, highestHeld, ofLearner } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
@@ -19,7 +18,6 @@ import {
   toneOf,
   type ExerciseId,
 } from '@halitus/core/tongue'
-import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -37,7 +35,7 @@ import { useSlurred } from '../slurred.ts'
 const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
-const model = useModel()
+const model = useModel(() => ({ line: line.value, perMinute: perMinute.value }))
 const all = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'daily')))
 const id = ref<ExerciseId>(all.value.at(-1)?.data.exercise ?? 'swell')
 const ex = computed(() => exercise(id.value))
@@ -108,16 +106,8 @@ function gone() {
   said.value = undefined
   forget()
 }
-async function hear() {
-  if (!lesson.inst || listening.busy) return
-  if (model.sounding.value) return model.stop()
-  await model.play(line.value, perMinute.value, lesson.inst, lesson.a4Hz)
-}
 const OPTIONS = EXERCISES.map((e) => ({ value: e.id, label: e.title }))
 const highest = computed(() => highestHeld(all.value))
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()
-})
 </script>
 
 <template>
@@ -135,7 +125,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <label for="daily-from">from</label><NoteChoice id="daily-from" v-model="from" :inst="lesson.inst" />
       <label for="daily-tempo">at</label
       ><Quantity id="daily-tempo" v-model="perMinute" :min="TEMPO.low" :max="TEMPO.high" />
-      <Button @click="hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+      <Button @click="model.hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
     </template>
   </TakeHead>
   <p class="how"><b>Tone first.</b> {{ ex.how }}</p>

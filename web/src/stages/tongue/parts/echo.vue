@@ -36,7 +36,7 @@ const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()
-const model = useModel()
+const model = useModel(() => ({ line: line.value, perMinute: tools.bpm }))
 const syllableId = useLocalStorage('halitus.syllables', SYLLABLES[0]!.id)
 const beats = useLocalStorage('halitus.echo.beats', 4)
 const shownFirst = useLocalStorage('halitus.echo.shown', true)
@@ -78,11 +78,6 @@ function another() {
   phase.value = 'say'
 }
 another()
-async function hear() {
-  if (!lesson.inst || listening.busy) return
-  if (model.sounding.value) return model.stop()
-  await model.play(line.value, tools.bpm, lesson.inst, lesson.a4Hz)
-}
 const { shown, keep, begin, forget } = useShownTake('tongue', 'echo')
 const take = (): Take | undefined => {
   const inst = lesson.inst
@@ -138,7 +133,6 @@ function gone() {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || event.repeat) return
-  if (event.key === 'l') void hear()
   if (event.key === 'n') another()
 })
 </script>
@@ -154,7 +148,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     @begins="(begin(), (answer = undefined), (phase = 'play'))"
   >
     <template #choose>
-      <Button :aria-pressed="model.sounding.value" @click="hear"
+      <Button :aria-pressed="model.sounding.value" @click="model.hear"
         >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
       >
       <Button @click="another">Another <kbd>n</kbd></Button>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { useEventListener } from '@vueuse/core'
 import { ofLearner } from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
 import {
@@ -16,7 +15,6 @@ import {
   type HeardMove,
   type LineNote,
 } from '@halitus/core/tongue'
-import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import type { Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -29,7 +27,6 @@ import { useModel } from '../play.ts'
 /** Gracenotes, doublings, throws, grips and birls: written out as finger moves, heard, measured. */
 const LOUD_DB = -50
 const lesson = useLesson()
-const model = useModel()
 const graces = computed(() => lesson.inst?.graces ?? null)
 const last = ofLearner(lesson.ofKind(lesson.entries, 'gracenotes')).at(-1)?.data
 const moveId = ref(last?.move ?? graces.value?.moves[0]?.id ?? '')
@@ -42,6 +39,16 @@ const nameOf = (written: string) => graces.value?.notes.find((n) => n.written ==
 const fromNote = computed(() => {
   const notes = graces.value?.notes ?? []
   return (form.value?.on === notes[2]?.written ? notes[1]?.written : notes[2]?.written) ?? ''
+})
+/** It is heard at any speed: a gracenote of the chosen length between melody notes, three times. */
+const model = useModel(() => {
+  if (!form.value) return undefined
+  const line = playedOut(form.value, fromNote.value, quickMs.value, 0.5, 3).map((n, k): LineNote => ({
+    written: n.written,
+    ticks: n.lengthS * 12,
+    begins: k ? 'slur' : 'tongue',
+  }))
+  return { line, perMinute: 60 }
 })
 const report = ref<GraceReport>()
 const moves = ref<HeardMove[]>([])
@@ -95,26 +102,11 @@ const take = (): Take | undefined => {
     },
   }
 }
-/** Hears it at any speed: a gracenote of the chosen length between melody notes. */
 function gone() {
   report.value = undefined
   moves.value = []
   forget()
 }
-async function hear() {
-  const inst = lesson.inst
-  if (!inst || !form.value) return
-  if (model.sounding.value) return model.stop()
-  const line: LineNote[] = playedOut(form.value, fromNote.value, quickMs.value, 0.5, 3).map((n, k) => ({
-    written: n.written,
-    ticks: n.lengthS * 12,
-    begins: k ? 'slur' : 'tongue',
-  }))
-  await model.play(line, 60, inst, lesson.a4Hz)
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()
-})
 /** Fingers that move from one note to the next. */
 const steps = computed(() => {
   const all = graces.value
@@ -163,7 +155,7 @@ const bars = computed(() => moves.value.slice(0, 12).map((m) => m.quick.map((q) 
           label="On"
           :options="move.forms.map((f) => ({ value: f.on, label: `on ${nameOf(f.on)}` }))"
         />
-        <Button @click="hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+        <Button @click="model.hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
         <label for="grace-ms">at</label
         ><Quantity id="grace-ms" v-model="quickMs" :min="20" :max="160" :step="5" unit="ms" />
       </template>

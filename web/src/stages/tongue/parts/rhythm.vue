@@ -18,7 +18,7 @@ const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()
-const model = useModel()
+const model = useModel(() => ({ line: line.value, perMinute: tools.bpm }))
 const draft = useDraft<{ name: string; rhythm: number[] }>(() => `rhythm.${lesson.answer?.lesson.id}`, {
   name: '',
   rhythm: [],
@@ -89,15 +89,9 @@ async function keep() {
     draft.value = { name: '', rhythm: [] }
   }
 }
-async function hear() {
-  if (!lesson.inst) return
-  if (model.sounding.value) return model.stop()
-  await model.play(line.value, tools.bpm, lesson.inst, lesson.a4Hz)
-}
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || event.repeat) return
   if (event.key === 'c') tap()
-  if (event.key === 'l') void hear()
 })
 </script>
 
@@ -113,7 +107,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   >
     <template #choose>
       <Button size="large" @click="tap">Tap the pattern <kbd>c</kbd></Button>
-      <Button :disabled="!draft.rhythm.length" @click="hear"
+      <Button :disabled="!draft.rhythm.length" @click="model.hear"
         >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
       >
       <Button :disabled="!draft.rhythm.length" @click="anew">Begin anew</Button>

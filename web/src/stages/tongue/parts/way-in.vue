@@ -27,7 +27,12 @@ const way = computed(() => ways.value.find((w) => w.id === chosen.value) ?? next
 const written = ref(noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
 const slurred = useSlurred(written)
 const tools = useTools()
-const model = useModel()
+/** What it should sound like: a long tone, then the strokes with the same tone. */
+const model = useModel(() => {
+  const note = (ticks: number) => ({ written: written.value, ticks, begins: 'tongue' as const })
+  const strokes = Array.from({ length: (way.value?.strokes ?? 1) - 1 }, () => note(12))
+  return { line: [note(24), ...strokes, note(24)], perMinute: tools.bpm }
+})
 const said = ref<{ passed: boolean; words: string }>()
 const passedOf = (id: string) => all.value.filter((e) => e.data.way === id && e.data.passed).length
 const isHeard = computed(() => way.value?.heard === 'note' || way.value?.heard === 'part')
@@ -85,19 +90,6 @@ const take = (): Take | undefined => {
     },
   }
 }
-/** What it should sound like: a long tone, then the strokes with the same tone. */
-async function hear() {
-  const step = way.value
-  if (!step || !lesson.inst || listening.busy) return
-  if (model.sounding.value) return model.stop()
-  const note = (ticks: number) => ({ written: written.value, ticks, begins: 'tongue' as const })
-  await model.play(
-    [note(24), ...Array.from({ length: step.strokes - 1 }, () => note(12)), note(24)],
-    tools.bpm,
-    lesson.inst,
-    lesson.a4Hz,
-  )
-}
 async function byEye(passed: boolean) {
   const step = way.value
   if (!step) return
@@ -111,7 +103,6 @@ async function byEye(passed: boolean) {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || event.repeat) return
-  if (event.key === 'l') void hear()
   if (event.key === 'w') void byEye(true)
   if (event.key === 'n') void byEye(false)
 })
@@ -152,7 +143,7 @@ function go(id: string) {
       @begins="said = undefined"
     />
     <p class="taps">
-      <Button @click="hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+      <Button @click="model.hear">{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
       <span class="soft">to the pulse below: {{ tools.bpm }}</span>
     </p>
     <p v-if="said" class="verdict" :class="{ not: !said.passed }" aria-live="polite">{{ said.words }}</p>
