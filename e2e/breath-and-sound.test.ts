@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { happened, ownLesson, TONE } from './own-lesson.ts'
+import { soundFile } from './sounds.ts'
 
 /** Breath and Sound beyond the level tone: drills, counts, small parts, shapes, and what is seen at the mouth. */
 const simulated = (page: Page, seconds = 3, preset = 'steady') =>
@@ -271,6 +272,27 @@ test('first sounds are counted by ear; simulated ones are heard and not counted'
     timeout: 30_000,
   })
   await expect(page.getByText('0 of 0')).toBeVisible()
+})
+
+test('first sounds are counted in a recording, too', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  await open(page, 'sound', 'First sounds')
+  await expect(page.getByRole('button', { name: 'Count in a WAVE file' })).toBeVisible()
+  await page.getByLabel('WAVE file').setInputFiles(soundFile('clarinet-e4'))
+  await expect(page.getByText(/^Heard 1: 1 spoke, the middle one after 0\.\d s\.$/)).toBeVisible({
+    timeout: 20_000,
+  })
+  await expect(page.getByText('1 of 1')).toBeVisible()
+})
+
+test('a bend of another part than was asked isn’t kept', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  await open(page, 'sound', 'Bend range')
+  await page.getByLabel('WAVE file').setInputFiles(soundFile('clarinet-e4'))
+  await expect(page.getByRole('alert')).toContainText(
+    /^D4 was heard, 22 semitones below where the mouthpiece alone sounds\. Is it that part alone\? Not kept\.$/,
+    { timeout: 20_000 },
+  )
 })
 
 test('the teacher’s note is heard first and becomes the measure', async ({ page }) => {

@@ -4,7 +4,7 @@ import { perform, PRESETS, type Performance } from '@halitus/core/player'
 import { nextTarget } from '@halitus/core/records'
 import { analyse, longTone } from '@halitus/core/sound'
 import { check, entryInput } from '@halitus/core/contract'
-import { entryOf, keptCurves, thin, verdictOf } from '@/stages/sound/measured.ts'
+import { entryOf, keptCurves, startWords, thin, verdictOf } from '@/stages/sound/measured.ts'
 import type { Measurement } from '@/workers/sound.worker.ts'
 
 const RATE = 24000
@@ -25,6 +25,18 @@ function measured(p: Partial<Performance> = {}): Measurement {
     warnings: [],
   }
 }
+
+describe('how a tone began', () => {
+  it.each([
+    ['tongued', 'tongued', []],
+    ['air', 'air', []],
+    ['slurred', 'tongued', []],
+    ['air', 'tongued', ['It began with air alone; with the tongue was asked for.']],
+    ['tongued', 'air', ['It began with the tongue; with air alone was asked for.']],
+  ] as const)('by %s where %s was asked', (kind, asked, words) =>
+    expect(startWords(kind, asked)).toEqual(words),
+  )
+})
 
 describe('what is kept of a measurement', () => {
   it('passes the contract and holds sixty points of each curve', () => {

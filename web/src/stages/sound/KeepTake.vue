@@ -5,32 +5,36 @@ import { useNotices } from '@/base/notices.ts'
 import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
 import { useLesson } from '@/lesson/index.ts'
-import { playingId, replay } from '@/listening/index.ts'
-import { useListening } from '@/listening/index.ts'
+import { playingId, replay, useListening } from '@/listening/index.ts'
 import { takesChanged } from './takes.ts'
 
 /** The sound just heard: again by ear, and kept with who agreed to it. Without that nothing of it stays. */
-const props = defineProps<{ label: string }>()
+const props = defineProps<{
+  label: string
+  /** A sound of some takes ago; the newest one when left out. */
+  sound?: ArrayBuffer | undefined
+}>()
 const lesson = useLesson()
 const listening = useListening()
 const notices = useNotices()
 const asking = ref(false)
 const kept = ref('')
 const saving = ref(false)
-const there = computed(() => listening.hasSound)
+const there = computed(() => !!props.sound || listening.hasSound)
+const soundNow = async () => props.sound?.slice(0) ?? (await listening.sound())
 /** Who is under age doesn't agree alone (18 years; local rules may say otherwise). */
 const young = computed(() => {
   const learner = lesson.answer?.learner
   return !!learner && new Date().getFullYear() - learner.birthYear <= 18
 })
-const key = computed(() => `now ${listening.soundId}`)
+const key = computed(() => (props.sound ? props.label : `now ${listening.soundId}`))
 async function again() {
-  const wav = await listening.sound()
+  const wav = await soundNow()
   if (wav) await replay(key.value, wav)
 }
 async function keep(consent: 'learner' | 'guardian') {
   const id = lesson.answer?.lesson.id
-  const wav = await listening.sound()
+  const wav = await soundNow()
   if (!id || !wav) return
   saving.value = true
   const take = await notices.attempt(() =>

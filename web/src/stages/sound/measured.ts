@@ -149,6 +149,15 @@ export const slipWords = (report: Measurement['report'], ear: Ear): string[] =>
     return `After ${startS.toFixed(1)} s it slipped to ${prettyNote(to)} and stayed there; only the longer part is judged.`
   })
 
+/** That a tone began otherwise than it is taught, by air or tongue; empty where it began as asked. */
+export function startWords(kind: 'tongued' | 'air' | 'slurred', asked: string): string[] {
+  if (asked === 'air' && kind === 'tongued')
+    return ['It began with the tongue; with air alone was asked for.']
+  if (asked === 'tongued' && kind === 'air')
+    return ['It began with air alone; with the tongue was asked for.']
+  return []
+}
+
 const HALF_WINDOW_S = 0.02
 
 /** Enough points for a drawing, however long the recording was. */

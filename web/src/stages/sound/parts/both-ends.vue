@@ -12,6 +12,7 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import TakeHead from '../../TakeHead.vue'
+import KeepTake from '../KeepTake.vue'
 import { toneIn } from '../../tone.ts'
 
 /** Too little, too much, then the middle: three takes side by side, in numbers and by ear; one is chosen. */
@@ -34,7 +35,7 @@ const NAMES: Record<EndPlace, string> = { little: 'Too little', much: 'Too much'
 /** The place that comes next, in the order of the drill. */
 const place = ref<EndPlace>(PLACES.find((p) => !draft.value.takes.some((t) => t.place === p)) ?? 'middle')
 const takeAt = (p: EndPlace) => draft.value.takes.find((t) => t.place === p)
-/** The sounds themselves stay in memory while this is open: for the ear, not for keeping. */
+/** The sounds themselves stay in memory while this is open; who agrees keeps one as the own reference. */
 const sounds = shallowRef<Partial<Record<EndPlace, ArrayBuffer>>>({})
 const hear = (p: EndPlace) => {
   const wav = sounds.value[p]
@@ -147,6 +148,11 @@ async function choose(chosen: EndPlace) {
           <Button @click="place = p">Again</Button>
           <Button v-if="draft.takes.length > 1" @click="choose(p)">This one</Button>
         </p>
+        <KeepTake
+          v-if="sounds[p]"
+          :label="`${end?.words ?? ''}: ${NAMES[p].toLowerCase()}`"
+          :sound="sounds[p]"
+        />
       </template>
       <p v-else>
         <Button :aria-pressed="p === place" @click="place = p">{{

@@ -15,7 +15,7 @@ import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { entryOf, keptCurves, slipWords, thin, verdictOf } from '../measured.ts'
+import { entryOf, keptCurves, slipWords, startWords, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
 const lesson = useLesson()
@@ -52,10 +52,9 @@ const WALKS = [
   { value: 'up', label: 'a semitone up' },
   { value: 'down', label: 'a semitone down' },
 ] as const
+const startAsked = computed(() => choiceOf(TONE_START, lesson.answer?.learner.schools, lesson.schools))
 const begins = computed(() =>
-  choiceOf(TONE_START, lesson.answer?.learner.schools, lesson.schools) === 'air'
-    ? 'Begin with air alone, no tongue.'
-    : 'Begin tongued, like everything else.',
+  startAsked.value === 'air' ? 'Begin with air alone, no tongue.' : 'Begin tongued, like everything else.',
 )
 const take = (): Take | undefined =>
   lesson.inst && {
@@ -105,7 +104,9 @@ const verdict = computed(() =>
 )
 const told = computed(() => {
   const result = listening.result
-  return result ? [...slipWords(result.report, ear.value), ...result.warnings] : []
+  if (!result) return []
+  const start = result.tone ? startWords(result.tone.start.kind, startAsked.value) : []
+  return [...start, ...slipWords(result.report, ear.value), ...result.warnings]
 })
 const better = computed(() =>
   shown.value && !lesson.observes ? betterWords(shown.value.data, before.value) : undefined,
