@@ -284,6 +284,55 @@ describe('dents', () => {
     expect(found([tone, ...dent(4, 14, 4), [60, 69, -26.5]])).toHaveLength(1)
     expect(found([tone, ...dent(4, 14, 4), [60, 69, -27.5]])).toEqual([])
   })
+  /** A dent as a triangle: falls in `down` and rises in `up` hundredths. */
+  const triangle = (depth: number, down: number, up: number): Part => [
+    down + up,
+    69,
+    (i) => -20 - depth * (i < down ? i / down : 1 - (i - down) / up),
+  ]
+  it.each([
+    // Half as wide as they are long: 45 ms, 55 ms; a tongue lets go faster than it stops, a swing doesn't.
+    ['narrow', 9, 4.5, 4.5, 1],
+    ['wide, as slow up as down', 9, 5.5, 5.5, 0],
+    ['wide, up fast', 9, 8, 3, 1],
+    ['wide, up a little faster', 9, 6.5, 4.5, 0],
+    ['wide and deep', 15.5, 5.5, 5.5, 1],
+  ] as const)('a dent that is %s counts or not', (_, depth, down, up, count) =>
+    expect(found([tone, triangle(depth, down, up), tone]).filter((d) => d.widthMs > 0)).toHaveLength(count),
+  )
+  /** Strokes every 400 ms on a tone that swings five times a second. */
+  const swinging = (amplitude: number, depth: number) =>
+    found([
+      [
+        240,
+        69,
+        (i) => {
+          const into = Math.abs(((i + 20) % 40) - 20)
+          return -20 + amplitude * Math.sin((2 * Math.PI * 5 * i) / 100) - depth * Math.max(0, 1 - into / 2)
+        },
+      ],
+    ])
+  it('stand out of a tone that swings, as long as they are deeper than the swing', () => {
+    expect(swinging(0, 5)).toHaveLength(5)
+    expect(swinging(0.9, 5)).toHaveLength(5)
+    expect(swinging(3, 5).filter((d) => d.widthMs > 0)).toEqual([])
+    expect(swinging(3, 14).length).toBeGreaterThanOrEqual(5)
+  })
+  it('are deeper than the level jumps by chance', () => {
+    const rough = (jitter: number, depth: number) =>
+      found([
+        [60, 69, (i) => -20 + (Math.round(2 * i) % 2 ? jitter : -jitter)],
+        ...dent(depth / 2, depth, depth, depth / 2),
+        [60, 69, (i) => -20 + (Math.round(2 * i) % 2 ? jitter : -jitter)],
+      ]).filter((d) => d.widthMs > 0)
+    expect(rough(0.05, 4)).toHaveLength(1)
+    expect(rough(1.2, 4)).toEqual([])
+  })
+  it('lie apart: two within 55 ms are one, the deeper', () => {
+    const two = (apart: number) => found([tone, ...dent(3, 6, 3), [apart, 69], ...dent(4, 8, 4), tone])
+    expect(two(8).map((d) => Math.round(d.depthDb))).toEqual([6, 8])
+    expect(two(2).map((d) => Math.round(d.depthDb))).toEqual([8])
+  })
   it('an accent on running air is one as well', () => {
     const accent = found([
       [40, 69, (i) => -24 - i / 10],
