@@ -47,11 +47,12 @@ test('the set-up runs by keyboard, and only what was wrong is noted', async ({ p
   await expect(page.getByRole('link', { name: /1 Set-up/ })).toContainText('1 wrong')
 })
 
-test('a stop that doesn’t measure yet shows the plan and takes a note', async ({ page }) => {
+test('a stop shows what is planned for it, and takes a note', async ({ page }) => {
   await page.goto(await clarinetLesson(page))
   await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
   await page.keyboard.press('4')
-  await expect(page.getByText('four strokes on one breath, E4').first()).toBeVisible()
+  await expect(page.getByText('Planned: four strokes on one breath, E4')).toBeVisible()
+  await page.getByText('Note and plan').click()
   await page.getByLabel('How it went').fill('Quiet on the way in')
   await page.getByRole('button', { name: 'Keep note' }).click()
   await expect(page.getByLabel('Noted today')).toContainText('Quiet on the way in')
@@ -255,7 +256,7 @@ test('a new learner is added from the form, which says what is wrong', async ({ 
 
 test('what is noted while the server is away waits, survives a reload, and is sent', async ({ page }) => {
   const lesson = await clarinetLesson(page)
-  await page.goto(`${lesson}/tongue`)
+  await page.goto(`${lesson}/tune`)
   await page.getByLabel('How it went').fill('kept here')
   await page.route('**/api/**/entries', (route) => route.abort())
   await page.getByRole('button', { name: 'Keep note' }).click()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { centsBetween, heardNote } from '@halitus/core/pitch'
+import { centsBetween, heardNote, parseNote } from '@halitus/core/pitch'
 import { bendRange, notThisPart } from '@halitus/core/records'
 import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
@@ -22,11 +22,19 @@ const aim = computed(() => lesson.aim('bend', part.value))
 const { shown, keep, begin, forget } = useShownTake('sound', 'bend', (d) => d.part === part.value)
 const whole = (x: number) => Math.round(x) || 0
 
+/** From the note that the simulated player fingers to the part's mark, cents. */
+const toMark = computed(() => {
+  const inst = lesson.inst
+  const concert = chosen.value?.concert
+  if (!inst || !concert) return 0
+  return 100 * (parseNote(concert).midi - parseNote(inst.teaching.firstNotes[0]!).midi - inst.transposition)
+})
 const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,
     written: lesson.inst.teaching.firstNotes[0]!,
-    performance: { bendCents: { low: -60, high: 15 } },
+    // A part sounds no written note: the simulated player is moved to its mark.
+    performance: { bendCents: { low: -60, high: 15 }, detuneCents: toMark.value },
     // What a small part sounds is no written note: it is heard as it is.
     ear: { transposition: 0, a4Hz: lesson.a4Hz },
     rule: () => untilToneEnds(true),
