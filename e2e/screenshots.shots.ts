@@ -30,7 +30,12 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
     await page.locator('.facts').waitFor({ timeout: 40_000 })
   })
-  const part = (stop: 'breath' | 'sound' | 'tongue', name: string, view: string, before: () => Promise<unknown>) =>
+  const part = (
+    stop: 'breath' | 'sound' | 'tongue',
+    name: string,
+    view: string,
+    before: () => Promise<unknown>,
+  ) =>
     shoot(page, `${lesson}/${stop}`, name, async () => {
       await page.getByRole('radio', { name: view, exact: true }).click()
       await page.waitForTimeout(500)

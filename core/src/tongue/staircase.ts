@@ -96,8 +96,6 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
   return {
     ...known,
     next,
-    why: last.held
-      ? `${last.perMinute} held: ${next}.`
-      : `${last.perMinute} didn’t hold: ${next}.`,
+    why: last.held ? `${last.perMinute} held: ${next}.` : `${last.perMinute} didn’t hold: ${next}.`,
   }
 }
