@@ -149,7 +149,7 @@ async function choose(chosen: EndPlace) {
           <Button v-if="draft.takes.length > 1" @click="choose(p)">This one</Button>
         </p>
         <KeepTake
-          v-if="sounds[p]"
+          v-if="sounds[p] && draft.provenance !== 'simulated'"
           :label="`${end?.words ?? ''}: ${NAMES[p].toLowerCase()}`"
           :sound="sounds[p]"
         />
