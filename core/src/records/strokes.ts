@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
-import { isEven, METER, TOGETHER, type TongueFacts } from '../tongue/index.ts'
+import { isEven, METER, SAME_TONE, TOGETHER, type TongueFacts } from '../tongue/index.ts'
 import { kindOf, slug } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 
@@ -76,10 +76,10 @@ export function strokeFacts(d: StrokeData): TongueFacts {
 
 /** Beyond these the tongued tone isn't the slurred one; the meter's own bounds, for kept numbers. */
 const otherTone = (d: Pick<StrokeData, 'moreAirDb' | 'higherCents'>) => [
-  ...(d.moreAirDb !== null && Math.round(d.moreAirDb) > 5
+  ...(d.moreAirDb !== null && Math.round(d.moreAirDb) > SAME_TONE.hnrDb
     ? [`${Math.round(d.moreAirDb)} dB more air than slurred`]
     : []),
-  ...(d.higherCents !== null && Math.abs(Math.round(d.higherCents)) > 12
+  ...(d.higherCents !== null && Math.abs(Math.round(d.higherCents)) > SAME_TONE.cents
     ? [`${Math.abs(Math.round(d.higherCents))} cents ${d.higherCents > 0 ? 'higher' : 'lower'} than slurred`]
     : []),
 ]

@@ -82,13 +82,11 @@ export function clicksBetween(p: Pulse, fromS: number, untilS: number): Click[] 
   checkPulse(p)
   const before = p.countIn * p.beats
   const leadS = (before * 60) / p.perMinute
-  const shortest = 60 / Math.max(p.perMinute, p.ramp?.to ?? 0)
   const clicks: Click[] = []
   let k = Math.max(0, guess(p, before, fromS - leadS)) - before
   for (; ; k++) {
     const startS = leadS + beginsS(p, k)
     if (startS >= untilS - 1e-9) return clicks
-    if (startS + 4 * shortest < fromS && k < -before) continue
     const bar = Math.floor(k / p.beats) + 1
     const beat = (((k % p.beats) + p.beats) % p.beats) + 1
     const cycle = p.silent ? (bar - 1) % (p.silent.aloud + p.silent.silent) : 0

@@ -7,8 +7,6 @@ import { computed } from 'vue'
  */
 const props = defineProps<{
   strokes: readonly { atS: number; offMs: number | null; depthDb: number | null; share: number | null }[]
-  /** The pulse's step between strokes, s. */
-  stepS?: number | undefined
 }>()
 const W = 900
 const H = 118

@@ -26,11 +26,10 @@ import Staff from '@/parts/Staff.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { nothingIn } from '../heard.ts'
+import { LOUD_DB, nothingIn } from '../heard.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** A line with one articulation after the other, and what of it was played. */
-const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()

@@ -27,12 +27,11 @@ import Staff from '@/parts/Staff.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { heardOf, nothingIn } from '../heard.ts'
+import { LOUD_DB, heardOf, nothingIn } from '../heard.ts'
 import { asPlayed, useModel } from '../play.ts'
 import { useSlurred } from '../slurred.ts'
 
 /** The daily set: written out, played, and one mark or one semitone on only while evenness and tone hold. */
-const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const model = useModel(() => ({ line: line.value, perMinute: perMinute.value }))

@@ -28,11 +28,10 @@ import Staff from '@/parts/Staff.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { nothingIn } from '../heard.ts'
+import { LOUD_DB, nothingIn } from '../heard.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** Echo: a pattern is played, the learner answers, the answer is judged, the next one adapts. Say it, finger it, play it. */
-const LOUD_DB = -50
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()

@@ -22,10 +22,10 @@ import Quantity from '@/parts/Quantity.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
+import { LOUD_DB } from '../heard.ts'
 import { useModel } from '../play.ts'
 
 /** Gracenotes, doublings, throws, grips and birls: written out as finger moves, heard, measured. */
-const LOUD_DB = -50
 const lesson = useLesson()
 const graces = computed(() => lesson.inst?.graces ?? null)
 const last = ofLearner(lesson.ofKind(lesson.entries, 'gracenotes')).at(-1)?.data

@@ -14,12 +14,11 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { nothingIn, otherNote, strokesOf } from '../heard.ts'
+import { LOUD_DB, nothingIn, otherNote, strokesOf } from '../heard.ts'
 import { useSlurred } from '../slurred.ts'
 import StrokeStream from '../StrokeStream.vue'
 
 /** Strokes on a note or in a passage: how fast, how even, how deep, and whether the tone stays the slurred one. */
-const LOUD_DB = -50
 const OVER_S = 1.2
 const lesson = useLesson()
 const listening = useListening()
@@ -134,7 +133,7 @@ const facts = computed(() => {
   </TakeHead>
 
   <section v-if="data && verdict" aria-live="polite">
-    <StrokeStream :strokes="data.drawn" :step-s="60 / (tools.bpm * perBeat)" />
+    <StrokeStream :strokes="data.drawn" />
     <p class="verdict">{{ verdict.words }}</p>
     <p v-if="together || other || tires" class="said">{{ together || other }} {{ tires }}</p>
     <dl class="facts">

@@ -13,11 +13,10 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import TakeHead from '../../TakeHead.vue'
-import { nothingIn, strokesOf } from '../heard.ts'
+import { LOUD_DB, nothingIn, strokesOf } from '../heard.ts'
 import { useSlurred } from '../slurred.ts'
 
 /** A short staircase: up while evenness and tone hold, down when they don't; the limit with its interval. */
-const LOUD_DB = -50
 const OVER_S = 1.2
 const lesson = useLesson()
 const listening = useListening()

@@ -10,12 +10,11 @@ import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import TakeHead from '../../TakeHead.vue'
-import { heardOf, nothingIn } from '../heard.ts'
+import { LOUD_DB, heardOf, nothingIn } from '../heard.ts'
 import { useModel } from '../play.ts'
 import { useSlurred } from '../slurred.ts'
 
 /** The way to a tongued note, step by step: said, on the air, on the small part, on one note; passed by strokes and tone. */
-const LOUD_DB = -50
 const OVER_S = 1.2
 const lesson = useLesson()
 const listening = useListening()
