@@ -43,6 +43,8 @@ export interface Ear {
 }
 
 let live: LiveTracker | undefined
+/** Hears along while the take lasts, so that little is left to do at its end. */
+let along: Analysis | undefined
 let liveRate = 48000
 let blocks: Float32Array[] = []
 let taken = 0
@@ -98,6 +100,8 @@ const listener = {
   /** Begins to listen to blocks that come through a port, and tells of frames as they become complete. */
   begin(port: MessagePort, sampleRate: number, ear: Ear, onFrames: (frames: LiveFrame[]) => void) {
     live = new LiveTracker(sampleRate, ear)
+    const hears = new Analysis(sampleRate, ear)
+    along = hears
     liveRate = sampleRate
     blocks = []
     taken = 0
@@ -107,6 +111,7 @@ const listener = {
       taken += data.length
       const frames = live.push(data)
       if (frames.length) onFrames(frames)
+      hears.push(data)
     }
   },
   /** Ends listening and judges the whole recording. It stays in memory until the next one, nowhere else. */
@@ -116,7 +121,8 @@ const listener = {
     blocks = []
     newest = { samples, sampleRate: liveRate }
     const tooLong = taken >= MOST_SAMPLES - 480
-    const heard = analyse(samples, liveRate, ear)
+    const heard = along?.finish() ?? analyse(samples, liveRate, ear)
+    along = undefined
     return measured(
       heard,
       tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
