@@ -113,7 +113,8 @@ export function strokeRate(seed: number, sampled: readonly SampledPiece[]): Row[
         )
       }
   const generated = rates.length
-  const rateOf = () => `${quantile(rates, 0.9).toFixed(2)} % / ${quantile(uneven, 0.9).toFixed(1)} ms`
+  const rateOf = () =>
+    `${quantile(rates, 0.9).toFixed(2)} % / ${quantile(uneven, 0.9).toFixed(1)} ms; half of them within ${quantile(rates, 0.5).toFixed(2)} % / ${quantile(uneven, 0.5).toFixed(1)} ms`
   const rows: Row[] = [
     {
       what: `stroke rate / evenness, ${generated} generated strings, nine of ten within`,

@@ -107,20 +107,16 @@ const TALK_LEAST = 16
 const TALK_NEAR_S = 0.8
 const TALK_SHORT_S = 0.35
 
-/** Quick tongued notes are nearly all beginning and end, as talk is; but their pitch stays within this, cents. */
+/** Quick tongued notes are nearly all beginning and end, as talk is; but so much of them stays within so many cents. */
 const STAYS_CENTS = 22
-/** Frames at both ends in which a pitch is still being found. */
-const STAYS_EDGE = 4
+const STAYS_SHARE = 0.75
 
 function staysOnPitch(hz: Float32Array, from: number, to: number): boolean {
-  let low = Infinity
-  let high = 0
-  for (let i = from + STAYS_EDGE; i < to - STAYS_EDGE; i++)
-    if (hz[i]! > 0) {
-      low = Math.min(low, hz[i]!)
-      high = Math.max(high, hz[i]!)
-    }
-  return high > 0 && 1200 * Math.log2(high / low) <= STAYS_CENTS
+  const own = hz.subarray(from, to)
+  const middle = median(own)
+  let stays = 0
+  for (const v of own) if (Math.abs(centsBetween(middle, v)) <= STAYS_CENTS / 2) stays++
+  return stays >= STAYS_SHARE * own.length
 }
 
 /** Silences stretches that are talk: told by how colour and loudness move. @returns its length, s */
@@ -140,7 +136,7 @@ function takeBackTalk(track: Track, silence: (s: Stretch) => void): number {
       colour.length >= TALK_LEAST &&
       median(colour) > TALK_COLOUR &&
       median(level) > TALK_DB &&
-      !(to - from <= TALK_SHORT_S / hopS && staysOnPitch(hz, from, to))
+      !staysOnPitch(hz, from, to)
     )
   })
   const beside = all.map((s, k) =>

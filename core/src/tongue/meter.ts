@@ -60,6 +60,7 @@ export const METER = {
   pause: 1.5,
   /** Fewer gaps say nothing about evenness. */
   leastGaps: 3,
+  leastAlike: 5,
   /** Deeper than this the sound has stopped, dB. */
   stoppedDb: 15,
   /** A tone that sounds for less than this share of its way is stopped; the silence is as long as the sound. */
@@ -139,11 +140,19 @@ function wideDent(heard: Heard, atS: number): { depthDb: number; widthMs: number
   return { depthDb, widthMs: 1000 * (timeS[right]! - timeS[left]!) }
 }
 
-/** Gaps of strokes in a row; pauses between groups are left out. */
-function gapsOf(times: readonly number[]): number[] {
-  const gaps = times.slice(1).map((t, i) => t - times[i]!)
-  const usual = median(gaps)
-  return gaps.filter((g) => g < METER.pause * usual)
+/**
+ * Gaps of strokes in a row; pauses between groups are left out. A stroke out of silence is timed by how the tone grows, one
+ * on running air by how it breaks: where enough gaps lie between two of one kind, the others don't count.
+ */
+function gapsOf(strokes: readonly HeardStroke[]): number[] {
+  const gaps = strokes.slice(1).map((s, i) => ({
+    s: s.timeS - strokes[i]!.timeS,
+    alike: (s.depthDb === null) === (strokes[i]!.depthDb === null),
+  }))
+  const usual = median(gaps.map((g) => g.s))
+  const even = gaps.filter((g) => g.s < METER.pause * usual)
+  const alike = even.filter((g) => g.alike)
+  return (alike.length >= METER.leastAlike ? alike : even).map((g) => g.s)
 }
 
 /**
@@ -185,7 +194,7 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
       start: own[0]?.start.quality ?? 'clean',
     }
   })
-  const gaps = gapsOf(times)
+  const gaps = gapsOf(heard.strokes)
   const enough = gaps.length >= METER.leastGaps
   const unevenMs = enough ? 1000 * spread(gaps) : null
   const later = strokes.slice(1)
@@ -203,7 +212,7 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     gapMs: of(later.map((s) => s.gapMs)),
     dipCents: median(later.map((s) => s.dipCents)) || 0,
     accentEvery: accentEvery(strokes.map((s) => s.levelDb)),
-    ...tiring(times),
+    ...tiring(heard.strokes),
     starts: strokes.reduce<Meter['starts']>(
       (all, { start }) => ({ ...all, [start]: (all[start] ?? 0) + 1 }),
       {},
@@ -240,11 +249,11 @@ function accentEvery(levels: readonly number[]): Meter['accentEvery'] {
 }
 
 /** Four quarters of a set are compared: the first in which strokes come slower or much less evenly than at the beginning. */
-function tiring(times: readonly number[]): Pick<Meter, 'tiresAtS' | 'firstHz' | 'lastHz'> {
-  if (times.length < METER.tiredStrokes) return { tiresAtS: null, firstHz: null, lastHz: null }
-  const quarter = Math.floor(times.length / 4)
+function tiring(strokes: readonly HeardStroke[]): Pick<Meter, 'tiresAtS' | 'firstHz' | 'lastHz'> {
+  if (strokes.length < METER.tiredStrokes) return { tiresAtS: null, firstHz: null, lastHz: null }
+  const quarter = Math.floor(strokes.length / 4)
   const of = (k: number) => {
-    const gaps = gapsOf(times.slice(k * quarter, k === 3 ? undefined : (k + 1) * quarter + 1))
+    const gaps = gapsOf(strokes.slice(k * quarter, k === 3 ? undefined : (k + 1) * quarter + 1))
     return { gap: mean(gaps), uneven: spread(gaps) / mean(gaps) }
   }
   const first = of(0)
@@ -253,7 +262,7 @@ function tiring(times: readonly number[]): Pick<Meter, 'tiresAtS' | 'firstHz' | 
     const now = of(k)
     const slower = now.gap > first.gap * (1 + METER.tiredSlower)
     const rough = now.uneven > METER.tiredUneven * first.uneven && 100 * now.uneven > METER.evenPercent
-    if (slower || rough) return { ...rates, tiresAtS: times[k * quarter]! - times[0]! }
+    if (slower || rough) return { ...rates, tiresAtS: strokes[k * quarter]!.timeS - strokes[0]!.timeS }
   }
   return { ...rates, tiresAtS: null }
 }
