@@ -19,14 +19,19 @@ interface Column {
 function columnFinder(system: FingerSystem, bitOf: ReadonlyMap<TouchId, number>): (set: number) => Column {
   const bits = (ids: readonly TouchId[]) => ids.reduce((sum, id) => sum | (bitOf.get(id) ?? 0), 0)
   const holes = system.bore.holes.map((hole) => {
-    const linked = system.linkages.filter((l) => l.moves.includes(hole.id)).flatMap((l) => l.by)
+    const rods = system.linkages
+      .filter((l) => l.moves.includes(hole.id))
+      .map((l) => ({ by: bits(l.by), needs: bits(l.needs ?? []), unless: bits(l.unless ?? []) }))
     const halves = system.touches.filter((t) => t.halfOf && hole.movedBy.includes(t.halfOf)).map((t) => t.id)
     const narrow = hole.diameterMm < VENT_SHARE * diameterAt(system.bore.profile, hole.atMm)
-    return { ...hole, moved: bits([...hole.movedBy, ...linked]), halved: bits(halves), narrow }
+    return { ...hole, own: bits(hole.movedBy), rods, halved: bits(halves), narrow }
   })
   type Prepared = (typeof holes)[number]
+  const moved = (h: Prepared, set: number) =>
+    (set & h.own) !== 0 ||
+    h.rods.some((rod) => (set & rod.by) !== 0 && (set & rod.needs) === rod.needs && (set & rod.unless) === 0)
   const open = (h: Prepared, set: number) =>
-    (set & h.moved) !== 0 ? h.rest === 'closed' : h.rest === 'open' && (set & h.halved) === 0
+    moved(h, set) ? h.rest === 'closed' : h.rest === 'open' && (set & h.halved) === 0
   const tone = holes.filter((h) => h.role === 'tone').sort((a, b) => a.atMm - b.atMm)
   const vents = holes.filter((h) => h.role === 'vent')
   /** The next hole down the tube that is open when nothing is held. */

@@ -9,3 +9,8 @@ export function openHole(id: string, atMm: number, diameterMm: number, ...movedB
 export function closedHole(id: string, atMm: number, diameterMm: number, ...movedBy: string[]): ToneHole {
   return { id, atMm, diameterMm, rest: 'closed', role: 'tone', movedBy }
 }
+
+/** A small opening kept closed until one of `movedBy` opens it, so that another register speaks. */
+export function ventHole(id: string, atMm: number, diameterMm: number, ...movedBy: string[]): ToneHole {
+  return { id, atMm, diameterMm, rest: 'closed', role: 'vent', movedBy }
+}

@@ -137,7 +137,16 @@ export function holeStates(system: FingerSystem, held: ReadonlySet<TouchId>): Ma
   const halved = new Set(
     system.touches.filter((t) => t.halfOf && held.has(t.id) && !held.has(t.halfOf)).map((t) => t.halfOf!),
   )
-  const linked = new Set(system.linkages.filter((l) => l.by.some((t) => held.has(t))).flatMap((l) => l.moves))
+  const linked = new Set(
+    system.linkages
+      .filter(
+        (l) =>
+          l.by.some((t) => held.has(t)) &&
+          (l.needs ?? []).every((t) => held.has(t)) &&
+          !l.unless?.some((t) => held.has(t)),
+      )
+      .flatMap((l) => l.moves),
+  )
   return new Map(
     system.bore.holes.map((hole) => {
       const moved = linked.has(hole.id) || hole.movedBy.some((t) => held.has(t))

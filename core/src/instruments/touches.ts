@@ -39,6 +39,18 @@ export function halfTouch(of: Touch): Touch {
   return { ...of, id: `${of.id}:half`, halfOf: of.id, name: `${of.name}, half open` }
 }
 
+/**
+ * Places of touches, drawn as wide as a finger, over holes that stand closer together: moved apart from their middle until
+ * no two neighbours of a line are nearer than this, mm.
+ */
+export function apart(places: readonly number[], leastMm: number): number[] {
+  const sorted = [...places].sort((a, b) => a - b)
+  const nearest = Math.min(...sorted.slice(1).map((p, i) => p - sorted[i]!))
+  const share = Math.max(1, leastMm / nearest)
+  const middle = (sorted[0]! + sorted.at(-1)!) / 2
+  return places.map((p) => Math.round(middle + (p - middle) * share))
+}
+
 /** A line of a chart: touches separated by blanks, `-` for none. */
 export function fingering(
   written: string,

@@ -39,16 +39,23 @@ export interface ToneHole {
   rest: 'open' | 'closed'
   /** Vents help a register to speak and don't end the sounding column. */
   role: 'tone' | 'vent'
+  /** Two small holes side by side under one finger: half of it closes one of them. */
+  twin?: true
   /** Touches that close it (from open at rest) or open it (from closed at rest) themselves. */
   movedBy: TouchId[]
 }
 
-/** Rods, rings and bridges: what moves a hole that no finger rests on, when any of `by` is held. */
+/**
+ * Rods, rings and bridges: what moves a hole that no finger rests on, when any of `by` is held and all of `needs`; another
+ * rod holds it back while any of `unless` is.
+ */
 export interface Linkage {
   id: string
   /** What a repairer would call it. */
   name: string
   by: TouchId[]
+  needs?: TouchId[]
+  unless?: TouchId[]
   moves: string[]
 }
 

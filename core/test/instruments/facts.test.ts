@@ -101,20 +101,34 @@ describe.each(named(charted))('picture of the %s', (_, inst) => {
     expect(picture.column.toMm).toBeLessThan(system.bore.endMm)
   })
   it('opens a hole when what closes it lets go, and the other way round', () => {
-    const all = new Set(system.touches.map((t) => t.id))
     const none = openHoles(system, new Set())
-    const everything = openHoles(system, all)
     for (const h of system.bore.holes) {
       expect(none.has(h.id)).toBe(h.rest === 'open')
-      expect(everything.has(h.id)).toBe(h.rest === 'closed')
+      // By each touch that moves it, alone; through a rod with what the rod needs besides.
+      const rods = system.linkages.filter((l) => l.moves.includes(h.id))
+      const ways = [
+        ...h.movedBy.map((t) => [t]),
+        ...rods.flatMap((l) => l.by.map((t) => [t, ...(l.needs ?? [])])),
+      ]
+      expect(ways.length, h.id).toBeGreaterThan(0)
+      for (const way of ways)
+        expect(openHoles(system, new Set(way)).has(h.id), `${h.id} by ${way.join(' ')}`).toBe(
+          h.rest === 'closed',
+        )
+      for (const l of rods)
+        for (const t of l.unless ?? [])
+          if (!h.movedBy.length)
+            expect(
+              openHoles(system, new Set([l.by[0]!, ...(l.needs ?? []), t])).has(h.id),
+              `${h.id}, held by ${t}`,
+            ).toBe(h.rest === 'open')
     }
   })
 })
 
 describe('the sounding column', () => {
   it('reaches the end of the tube on the lowest note', () => {
-    for (const id of ['flute', 'clarinet'] as const) {
-      const inst = instrument(id)
+    for (const inst of allInstruments()) {
       const system = fingerSystem(inst)
       expect(columnEndMm(system, new Set(standardFingering(inst, inst.range.full[0]).touches))).toBe(
         system.bore.endMm,

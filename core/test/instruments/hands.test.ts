@@ -69,7 +69,7 @@ describe('a fingering hand by hand', () => {
       const system = fingerSystem(inst)
       for (const f of system.chart) {
         const hands = handsOf(system, f.touches)
-        const down = hands.flatMap((h) => h.fingers.filter((x) => x.state === 'down')).length
+        const down = hands.flatMap((h) => h.fingers.filter((x) => x.state !== 'up')).length
         const keys = hands.flatMap((h) => h.keys).length
         expect(down + keys, `${inst.id} ${f.written}`).toBe(f.touches.length)
       }

@@ -4,7 +4,9 @@ import { BASSOON_MOUTH } from '../mouths.ts'
 import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'
-import type { Bore, Teaching } from '../types.ts'
+import type { Teaching } from '../types.ts'
+import { BASSOON_BORE } from './bore.ts'
+import { bassoonFingers } from './fingers.ts'
 import { BASSOON_SETUP } from './setup.ts'
 
 const FLICKING: School = {
@@ -36,29 +38,6 @@ const TEACHING: Teaching = {
   listenFor: 'Does A3 start without cracking downwards',
 }
 
-/** Unfolded, with reed and crook; length and diameters from memory. */
-const BORE: Bore = {
-  mouth: 'reed',
-  startMm: 0,
-  endMm: 2560,
-  profile: [
-    { atMm: 0, diameterMm: 3 },
-    { atMm: 55, diameterMm: 4.2 },
-    { atMm: 370, diameterMm: 9 },
-    { atMm: 2560, diameterMm: 39 },
-  ],
-  outline: [
-    { atMm: 0, diameterMm: 12 },
-    { atMm: 55, diameterMm: 8 },
-    { atMm: 370, diameterMm: 14 },
-    { atMm: 371, diameterMm: 38 },
-    { atMm: 2560, diameterMm: 55 },
-  ],
-  jointsMm: [370, 880, 1620, 2200],
-  holes: [],
-  source: 'from memory',
-}
-
 export const bassoon = define({
   id: 'bassoon',
   name: 'Bassoon',
@@ -71,10 +50,10 @@ export const bassoon = define({
   tongue: DOUBLE_TONGUE,
   graces: null,
   systems: [
-    { id: 'flicking', name: 'German system, flicking', fingers: null },
-    { id: 'plain', name: 'German system, without flicking', fingers: null },
+    { id: 'flicking', name: 'German system, flicking', fingers: bassoonFingers(true) },
+    { id: 'plain', name: 'German system, without flicking', fingers: bassoonFingers(false) },
   ],
-  bore: BORE,
+  bore: BASSOON_BORE,
   registers: [
     { from: 'F#3', partial: 2 },
     { from: 'Eb4', partial: 3 },

@@ -4,6 +4,7 @@ import { CHANTER_MOUTH } from '../mouths.ts'
 import { seatDepth } from '../gauges.ts'
 import type { Adjustment, Bore, SetupPhase, Teaching } from '../types.ts'
 import { apartStep, step } from '../steps.ts'
+import { chanterFingers, chanterHoles } from './fingers.ts'
 import { CHANTER_GRACES } from './graces.ts'
 import { CHANTER_SETUP } from './setup.ts'
 
@@ -55,7 +56,8 @@ const BORE: Bore = {
     { atMm: 395, diameterMm: 26 },
   ],
   jointsMm: [50],
-  holes: [],
+  // From memory, good to about a centimetre.
+  holes: chanterHoles({ LT: 156, L1: 180, L2: 198, L3: 222, R1: 250, R2: 274, R3: 304, R4: 340 }, 3.5),
   source: 'from memory',
 }
 
@@ -71,7 +73,7 @@ export const chanter = define({
   mouth: CHANTER_MOUTH,
   tongue: null,
   graces: CHANTER_GRACES,
-  systems: [{ id: 'standard', name: 'Closed fingering', fingers: null }],
+  systems: [{ id: 'standard', name: 'Closed fingering', fingers: chanterFingers(BORE) }],
   bore: BORE,
   registers: [],
   partials: [0.8, 0.9, 1, 0.7, 0.5, 0.4, 0.3, 0.2],
@@ -114,7 +116,8 @@ const PIPE_BORE: Bore = {
     { atMm: 365, diameterMm: 60 },
   ],
   jointsMm: [30],
-  holes: [],
+  // From memory, good to about a centimetre.
+  holes: chanterHoles({ LT: 106, L1: 130, L2: 152, L3: 174, R1: 197, R2: 219, R3: 243, R4: 268 }, 4.5),
   source: 'from memory',
 }
 
@@ -132,6 +135,7 @@ export const pipeChanter = define({
   // Its written A4 sounds at 466 to 480 Hz: a semitone higher and a little more.
   transposition: 1,
   bore: PIPE_BORE,
+  systems: [{ id: 'standard', name: 'Closed fingering', fingers: chanterFingers(PIPE_BORE) }],
   partials: [0.6, 0.9, 1, 0.9, 0.7, 0.5, 0.4, 0.3],
   teaching: {
     ...TEACHING,

@@ -4,7 +4,9 @@ import { OBOE_MOUTH } from '../mouths.ts'
 import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { mm, tipOpening } from '../gauges.ts'
-import type { Bore, Teaching } from '../types.ts'
+import type { Teaching } from '../types.ts'
+import { OBOE_BORE } from './bore.ts'
+import { OBOE_FINGERS } from './fingers.ts'
 import { OBOE_SETUP } from './setup.ts'
 
 const TEACHING: Teaching = {
@@ -21,29 +23,6 @@ const TEACHING: Teaching = {
   listenFor: 'Stale air out before the new breath',
 }
 
-/** Length with the reed and diameters from memory. */
-const BORE: Bore = {
-  mouth: 'reed',
-  startMm: 0,
-  endMm: 645,
-  profile: [
-    { atMm: 0, diameterMm: 2.5 },
-    { atMm: 72, diameterMm: 4.8 },
-    { atMm: 560, diameterMm: 15.5 },
-    { atMm: 645, diameterMm: 38 },
-  ],
-  outline: [
-    { atMm: 0, diameterMm: 7 },
-    { atMm: 45, diameterMm: 8 },
-    { atMm: 46, diameterMm: 24 },
-    { atMm: 560, diameterMm: 26 },
-    { atMm: 645, diameterMm: 60 },
-  ],
-  jointsMm: [280, 520],
-  holes: [],
-  source: 'from memory',
-}
-
 export const oboe = define({
   id: 'oboe',
   name: 'Oboe',
@@ -55,9 +34,12 @@ export const oboe = define({
   mouth: OBOE_MOUTH,
   tongue: DOUBLE_TONGUE,
   graces: null,
-  systems: [{ id: 'conservatoire', name: 'Full conservatoire', fingers: null }],
-  bore: BORE,
-  registers: [{ from: 'D5', partial: 2 }],
+  systems: [{ id: 'conservatoire', name: 'Full conservatoire', fingers: OBOE_FINGERS }],
+  bore: OBOE_BORE,
+  registers: [
+    { from: 'C#5', partial: 2 },
+    { from: 'C#6', partial: 3 },
+  ],
   partials: [0.7, 0.9, 1, 0.6, 0.4, 0.3, 0.2, 0.1],
   voice: {
     formants: [

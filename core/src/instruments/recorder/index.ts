@@ -4,6 +4,9 @@ import { RECORDER_MOUTH } from '../mouths.ts'
 import { RECORDER_TONGUE } from '../tongues.ts'
 import { headPull } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
+import { parseNote } from '../../pitch/index.ts'
+import { recorderBore as taper } from './bore.ts'
+import { recorderFingers } from './fingers.ts'
 import { RECORDER_SETUP } from './setup.ts'
 
 /** What both recorders are taught by. */
@@ -29,24 +32,8 @@ const TONGUE: School = {
   ],
 }
 
-/** A tube that narrows towards its end, from the window; measures from memory. */
-const taper = (lengthMm: number, wideMm: number, narrowMm: number): Bore => ({
-  mouth: 'jet',
-  startMm: 0,
-  endMm: lengthMm,
-  profile: [
-    { atMm: 0, diameterMm: wideMm },
-    { atMm: Math.round(lengthMm * 0.2), diameterMm: wideMm },
-    { atMm: lengthMm, diameterMm: narrowMm },
-  ],
-  outline: [
-    { atMm: 0, diameterMm: wideMm + 14 },
-    { atMm: lengthMm, diameterMm: wideMm + 6 },
-  ],
-  jointsMm: [Math.round(lengthMm * 0.2), Math.round(lengthMm * 0.85)],
-  holes: [],
-  source: 'from memory',
-})
+/** How far a recorder's lowest written note lies above a soprano's, semitones. */
+const aboveC = (lowest: string) => parseNote(lowest).midi - parseNote('C4').midi
 
 const recorder = <const Id extends string>(
   id: Id,
@@ -69,8 +56,16 @@ const recorder = <const Id extends string>(
     tongue: RECORDER_TONGUE,
     graces: null,
     systems: [
-      { id: 'baroque', name: 'Baroque (English) fingering', fingers: null },
-      { id: 'german', name: 'German fingering', fingers: null },
+      {
+        id: 'baroque',
+        name: 'Baroque (English) fingering',
+        fingers: recorderFingers('baroque', bore, aboveC(range.full[0])),
+      },
+      {
+        id: 'german',
+        name: 'German fingering',
+        fingers: recorderFingers('german', bore, aboveC(range.full[0])),
+      },
     ],
     bore,
     registers: [{ from: secondRegister, partial: 2 }],

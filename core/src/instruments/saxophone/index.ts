@@ -16,6 +16,8 @@ import {
 import type { Bore, Teaching } from '../types.ts'
 import { neckDepth } from './gauges.ts'
 import { SAXOPHONE_SETUP } from './setup.ts'
+import { saxophoneBore as cone } from './bore.ts'
+import { saxophoneFingers } from './fingers.ts'
 
 const AMOUNT: School = {
   id: 'saxophone-amount',
@@ -53,26 +55,6 @@ const teaching = (mouthpieceConcert: string, neckConcert?: string, also?: string
   listenFor: 'Low notes without a gurgle',
 })
 
-/** A cone with a flare, unrolled: length with the mouthpiece and widest places from memory. */
-const cone = (lengthMm: number, throatMm: number, wideMm: number, bellMm: number): Bore => ({
-  mouth: 'reed',
-  startMm: 0,
-  endMm: lengthMm,
-  profile: [
-    { atMm: 0, diameterMm: throatMm },
-    { atMm: Math.round(lengthMm * 0.93), diameterMm: wideMm },
-    { atMm: lengthMm, diameterMm: bellMm },
-  ],
-  outline: [
-    { atMm: 0, diameterMm: throatMm + 3 },
-    { atMm: Math.round(lengthMm * 0.93), diameterMm: wideMm + 3 },
-    { atMm: lengthMm, diameterMm: bellMm + 3 },
-  ],
-  jointsMm: [],
-  holes: [],
-  source: 'from memory',
-})
-
 const saxophone = <const Id extends string>(
   id: Id,
   name: string,
@@ -94,7 +76,7 @@ const saxophone = <const Id extends string>(
     mouth: SAXOPHONE_MOUTH,
     tongue: SINGLE_TONGUE,
     graces: null,
-    systems: [{ id: 'standard', name: 'Standard', fingers: null }],
+    systems: [{ id: 'standard', name: 'Standard', fingers: saxophoneFingers(bore, lowest) }],
     bore,
     registers: [{ from: 'D5', partial: 2 }],
     partials: [1, 0.8, 0.6, 0.45, 0.3, 0.2, 0.12, 0.08],
@@ -110,7 +92,7 @@ export const saxophones = [
   saxophone('soprano-sax', 'Soprano saxophone', -2, 'C6', 25, cone(690, 9, 55, 92)),
   saxophone('alto-sax', 'Alto saxophone', -9, 'A5', 30, cone(1060, 12, 70, 123), 'Bb3', { neck: 'Ab4' }),
   saxophone('tenor-sax', 'Tenor saxophone', -14, 'G5', 34, cone(1410, 13, 85, 150), 'Bb3', { neck: 'E4' }),
-  saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, cone(2320, 15, 110, 185), 'A3', {
+  saxophone('baritone-sax', 'Baritone saxophone', -21, 'D5', 38, cone(2320, 15, 110, 185, true), 'A3', {
     also: ['Eb5'],
     some: ['A3', 'F#6'],
   }),
