@@ -94,7 +94,9 @@ export function dentsOf(track: Track, from: number, to: number): Dent[] {
   const known = [...dents, ...accents]
   const breaks = breaksOf(track, from, to)
   const beside = (d: Dent, b: Dent) => Math.abs(d.at - b.at) * hopS <= 0.09
-  const lone = breaks.filter((b) => !known.some((d) => beside(d, b)))
+  const others = breaks.filter((b) => !known.some((d) => beside(d, b)))
+  // One break alone may be a crack, or the room and the tone in each other's way; a string of them is a tongue.
+  const lone = known.length + others.length >= STRING ? others : []
   // One string is timed by one measure: where strokes hardly dent the level, or slowly, all are told by where the tone breaks.
   const upMs = median(known.map((d) => d.widthMs * d.upShare))
   const slow = upMs > SLOW_UP_MS && upMs > median(known.map((d) => d.widthMs * (1 - d.upShare)))
@@ -119,6 +121,9 @@ const BREAK_LEVEL_DB = 0.8
 const BREAK_FIRST_DB = 8
 /** What stands for the repeating of what has no pitch at all, dB. */
 const NO_TONE_DB = -20
+/** How a note spoke is over by then, s; and so many strokes are a string. */
+const BREAK_SPOKEN_S = 0.15
+const STRING = 3
 /** Where the tone before and after is looked at, s from the break. */
 const BREAK_SIDES_S = [0.04, 0.13] as const
 /** A side is as clear as its better quarter: a tone that is still growing isn't clear at once. */
@@ -132,6 +137,8 @@ function clearest(x: Float32Array, from: number, to: number): number {
 const BREAK_OVERBLOWN = 0.42
 const BREAK_MORE = 0.25
 const BREAK_LONGEST_S = 0.1
+/** A click of a key is over sooner, s. */
+const BREAK_SHORTEST_S = 0.025
 
 /** Whether the pitch goes on through a moment, and no other register sounds for longer than a stroke takes. */
 function stays({ hz, overblown, hopS }: Track, at: number, reach: number, least: number): boolean {
@@ -151,7 +158,7 @@ function breaksOf(track: Track, from: number, to: number): Dent[] {
   const needed = Math.max(BREAK_DB, CHANCE * chanceOf(hnrDb, from, to))
   const another = Math.max(BREAK_OVERBLOWN, median(track.overblown.subarray(from, to)) + BREAK_MORE)
   const found: Dent[] = []
-  for (let i = from + 2 * near; i < to - 2 * near; i++) {
+  for (let i = from + Math.round(BREAK_SPOKEN_S / hopS); i < to - 2 * near; i++) {
     const here = hnrDb[i]!
     let least = here
     for (let k = i - near; k <= i + near; k++) least = Math.min(least, hnrDb[k]!)
@@ -170,7 +177,8 @@ function breaksOf(track: Track, from: number, to: number): Dent[] {
     while (over < to - 1 && hnrDb[over]! < before - drop / 2) over++
     let under = i
     while (under > from && hnrDb[under]! < before - drop / 2) under--
-    if ((over - under) * hopS > BREAK_LONGEST_S) continue
+    const lengthS = (over - under - 1) * hopS
+    if (lengthS < BREAK_SHORTEST_S || lengthS > BREAK_LONGEST_S) continue
     const first = before - BREAK_FIRST_DB
     while (start > Math.max(from, i - far) + 1 && hnrDb[start - 1]! < first) start--
     const above = hnrDb[start - 1]!
