@@ -27,6 +27,7 @@ const CORE = [
   'player',
   'breath',
   'tongue',
+  'crossings',
   'reeds',
   'records',
   'practice',

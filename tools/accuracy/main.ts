@@ -8,6 +8,7 @@ import { PitchDetector } from 'pitchy'
 import { analyse, LiveTracker, readWav, Tracker } from '@halitus/core/sound'
 import { folderRows } from './folder.ts'
 import * as lines from './lines.ts'
+import * as crossings from './crossings.ts'
 import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
@@ -147,6 +148,8 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Tongue', 'graces', () => tongue.graces(SEED)],
   ['Tongue', 'diagnosis', () => tongue.diagnosis(SEED)],
   ['Tongue', 'tempo', () => tongue.tempo(SEED)],
+  ['Fingers', 'crossings', () => crossings.simulated(SEED)],
+  ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

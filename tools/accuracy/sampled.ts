@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { instrument } from '@halitus/core/instruments'
 import { parseNote } from '@halitus/core/pitch'
-import { readWav } from '@halitus/core/sound'
+import { median, readWav, trackPitch } from '@halitus/core/sound'
 import { writeMidi, type MidiEvent } from 'midi-file'
 import { RATE, spread, type Piece } from './material.ts'
 
@@ -134,3 +134,28 @@ export function sampled(): Record<'held' | 'legato' | 'runs', SampledPiece[]> {
     }
   return { held, legato, runs }
 }
+
+/** Some of the banks' samples sound another note than the one that was asked for, cents. */
+const OUT_OF_TUNE = 40
+const kept = new Map<string, (SampledPiece | undefined)[]>()
+/**
+ * One held tone of 2.5 s of an instrument on each bank; undefined where a bank gives another note.
+ * @param midi concert
+ */
+export function heldTones(id: string, midi: number): (SampledPiece | undefined)[] {
+  const key = `${id} ${midi}`
+  const known = kept.get(key)
+  if (known) return known
+  const made = BANKS.map((bank) => {
+    const tone = piece(bank, id, 'tone', [{ midi, startS: 0, endS: 2.5 }])
+    const { hz } = trackPitch(tone.samples, RATE)
+    const sounding = median([...hz].filter((f) => f > 0))
+    return Math.abs(1200 * Math.log2(sounding / (440 * 2 ** ((midi - 69) / 12)))) < OUT_OF_TUNE
+      ? tone
+      : undefined
+  })
+  kept.set(key, made)
+  return made
+}
+/** Whether the banks have an instrument. */
+export const isSampled = (id: string): boolean => PROGRAMS[id] !== undefined

@@ -24,6 +24,37 @@ export const moveAnswer = strict({
   unknownStates: number().required(),
 })
 
+export const pathQuestion = strict({
+  instrument: instrumentId(),
+  notes: array().of(noteText()).required().min(1, 'A passage needs at least one note.').max(10_000),
+  system: string().max(40).optional(),
+  tempo: string()
+    .oneOf(['slow', 'fast'] as const)
+    .optional(),
+  k: number().integer().min(1).max(9).optional(),
+  /** A choice of the school on alternate fingerings. */
+  school: string().max(40).optional(),
+})
+export const pathAnswer = strict({
+  paths: array()
+    .of(
+      strict({
+        cost: number().required(),
+        fingerings: array()
+          .of(
+            strict({
+              written: noteText(),
+              touches: touches(),
+              use: string().required(),
+              why: string().optional(),
+            }),
+          )
+          .required(),
+      }),
+    )
+    .required(),
+})
+
 export const fingeringsQuery = strict({ written: noteText().optional(), system: string().max(40).optional() })
 export const fingeringList = strict({
   fingerings: array()

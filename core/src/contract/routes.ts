@@ -4,7 +4,15 @@ import { strict } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
 import { cardAnswer, cardPatch, pdfQuery, reportInput, seenInput, type CardAnswer } from './cards.ts'
 import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
-import { fingeringList, fingeringsQuery, instrumentList, moveAnswer, moveQuestion } from './fingering.ts'
+import {
+  fingeringList,
+  fingeringsQuery,
+  instrumentList,
+  moveAnswer,
+  moveQuestion,
+  pathAnswer,
+  pathQuestion,
+} from './fingering.ts'
 import {
   learnerAnswer,
   learnerInput,
@@ -220,6 +228,10 @@ export const ROUTES = {
   move: post('/fingering/move', 'Which fingers press, lift and stay, and what sounds in between', {
     body: moveQuestion,
     answer: moveAnswer,
+  }),
+  path: post('/fingering/path', 'The best fingering for every note of a passage in its context', {
+    body: pathQuestion,
+    answer: pathAnswer,
   }),
   analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
     query: analyseQuery,

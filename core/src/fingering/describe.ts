@@ -1,21 +1,12 @@
 import { prettyNote } from '../pitch/index.ts'
 import type { FingerSystem, Instrument, TouchId } from '../instruments/index.ts'
 import { standardFingering } from '../instruments/index.ts'
+import { fingersOf } from './hand.ts'
 import type { Between, Held, Move } from './move.ts'
 
 const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
 const inWords = (n: number) => COUNT[n] ?? String(n)
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
-
-/** The fingers among some touches: one finger may hold a hole and a key at once. */
-const fingersOf = (system: FingerSystem, touches: readonly TouchId[]): string[] => [
-  ...new Set(
-    touches.map((id) => {
-      const t = system.touches.find((x) => x.id === id)
-      return t ? `${t.hand} ${t.finger}` : id
-    }),
-  ),
-]
 
 /**
  * One sentence on how many fingers do what; a finger that leaves one touch for another changes over.

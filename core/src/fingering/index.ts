@@ -16,3 +16,16 @@ export {
 export { slideOf, type Slide } from './slide.ts'
 export { byLikelihood, describeBetween, describeMove, heldFor, outOfStep } from './describe.ts'
 export { timeline, type Stretch } from './timeline.ts'
+export { fingersOf, FINGERS } from './hand.ts'
+export { likelihoods } from './likelihood.ts'
+export {
+  ALTERNATES,
+  costOf,
+  difficulty,
+  weightsFor,
+  type Part,
+  type Parts,
+  type Tempo,
+  type Weights,
+} from './difficulty.ts'
+export { LONGEST_LINE, pathsOf, type Overruling, type Path, type PathNote, type PathOptions } from './path.ts'

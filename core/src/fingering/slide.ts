@@ -8,7 +8,7 @@ export interface Slide {
   instead: { from: Fingering; to: Fingering } | undefined
 }
 
-const keyName = (t: Touch) => t.name.split(': ')[1] ?? t.name
+const keyName = (t: Touch) => t.name.split(': ')[1] ?? 'natural key'
 
 /** The keys that one finger leaves and takes at the same moment; a finger may cover two keys that lie together. */
 function slidesOf(system: FingerSystem, from: Fingering, to: Fingering): [Touch, Touch][] {

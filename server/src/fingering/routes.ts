@@ -1,15 +1,20 @@
 import { ROUTES } from '@halitus/core/contract'
-import { byLikelihood, heldFor, moveFinder } from '@halitus/core/fingering'
+import { byLikelihood, heldFor, moveFinder, pathsOf, type PathOptions } from '@halitus/core/fingering'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
-/** Questions about moves between fingerings. */
+/** Questions about moves between fingerings, and the way through a passage. */
 export const fingeringRoutes = (): Routes =>
-  routes().on(ROUTES.move, ({ body }) => {
-    const inst = instrument(body.instrument)
-    const from = heldFor(inst, body.from as string | string[])
-    const to = heldFor(inst, body.to as string | string[])
-    const system = fingerSystem(inst)
-    const move = moveFinder(system).move(from, to)
-    return { ...move, between: byLikelihood(system, move.between) }
-  })
+  routes()
+    .on(ROUTES.path, ({ body }) => {
+      const { instrument: id, notes, ...options } = body
+      return { paths: pathsOf(instrument(id), notes as string[], options as PathOptions) }
+    })
+    .on(ROUTES.move, ({ body }) => {
+      const inst = instrument(body.instrument)
+      const from = heldFor(inst, body.from as string | string[])
+      const to = heldFor(inst, body.to as string | string[])
+      const system = fingerSystem(inst)
+      const move = moveFinder(system).move(from, to)
+      return { ...move, between: byLikelihood(system, move.between) }
+    })

@@ -5,7 +5,7 @@ import type { Fingering } from '../types.ts'
  * Flute with C foot and closed G♯. From memory, written twice and compared; what stays in doubt is marked medium.
  * B♭ stands one-and-one as standard since it works next to every neighbour; thumb and lever are given by name.
  */
-export const FLUTE_CHART: Fingering[] = [
+const CHART: Fingering[] = [
   f('C4', 1, 'LT L1 L2 L3 R1 R2 R3 R4:C'),
   f('C#4', 1, 'LT L1 L2 L3 R1 R2 R3 R4:C#'),
   f('D4', 1, 'LT L1 L2 L3 R1 R2 R3'),
@@ -56,3 +56,20 @@ export const FLUTE_CHART: Fingering[] = [
   f('B6', 3, 'LT L1 L3 R3:tr2', '', 'standard', 'medium'),
   f('C7', 3, 'L1 L2 L3 L4:G# R1', '', 'standard', 'medium'),
 ]
+
+/** The thumb may stay on its B♭ key for every note that closes that cup anyway. */
+const THUMB_STAYS = CHART.filter(
+  (c) =>
+    c.kind === 'standard' &&
+    c.register < 3 &&
+    c.touches.includes('LT') &&
+    c.touches.includes('L2') &&
+    c.touches.includes('L1'),
+).map((c) => ({
+  ...c,
+  touches: c.touches.map((t) => (t === 'LT' ? 'LT:Bb' : t)),
+  kind: 'alternate' as const,
+  use: 'thumb stays on its B♭ key, in flat keys',
+}))
+
+export const FLUTE_CHART: Fingering[] = [...CHART, ...THUMB_STAYS]

@@ -58,10 +58,25 @@ const CHART: Fingering[] = [
   f('F#6', 2, 'LT:oct L1:frontF L2 R1:sideBb', 'front key, without a high F♯ key', 'alternate', 'medium'),
 ]
 
+/** The index may stay over the bis key for every note whose middle finger closes that cup anyway. */
+const BIS_STAYS: Fingering[] = CHART.filter(
+  (c) =>
+    c.kind === 'standard' &&
+    c.touches.includes('L1') &&
+    c.touches.includes('L2') &&
+    !c.touches.some((t) => t.startsWith('R1:')),
+).map((c) => ({
+  ...c,
+  touches: c.touches.flatMap((t) => (t === 'L1' ? ['L1', 'L1:bis'] : [t])),
+  kind: 'alternate',
+  use: 'index stays over the bis key, in flat keys',
+}))
+
 /** Low A with the left thumb, which closes the keys of B flat and B with it. One way of two, in doubt. */
 const LOW_A = f('A3', 1, 'LT:A L1 L2 L3 L4:Bb R1 R2 R3 R4:C', '', 'standard', 'medium')
 
 /** The chart down to a lowest written note. */
 export function saxophoneChart(lowest: string): Fingering[] {
-  return parseNote(lowest).midi < parseNote('Bb3').midi ? [LOW_A, ...CHART] : CHART
+  const chart = [...CHART, ...BIS_STAYS]
+  return parseNote(lowest).midi < parseNote('Bb3').midi ? [LOW_A, ...chart] : chart
 }
