@@ -151,7 +151,7 @@ test('a move shows both fingerings and what sounds when a finger is late', async
   await expect(page.getByRole('alert')).toContainText('written E3 to C7')
   await page.getByRole('heading', { name: 'When fingers' }).click()
   for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
-  await page.getByRole('button', { name: 'Keep', exact: true }).click()
+  await page.getByRole('button', { name: 'Keep 3 of 4', exact: true }).click()
   await expect(page.getByLabel('Noted today')).toContainText('G5 to D5: 3 of 4 clean')
 })
 

@@ -42,6 +42,8 @@ const FIXED: [string, string][] = [
   ['get', '/api/instruments'],
   ['get', '/api/instruments/{id}/fingerings'],
   ['post', '/api/fingering/move'],
+  ['post', '/api/fingering/path'],
+  ['post', '/api/sound/crossings'],
   ['post', '/api/sound/analyse'],
   ['get', '/api/export'],
   ['post', '/api/import'],

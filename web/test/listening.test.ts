@@ -30,6 +30,7 @@ function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string
     db: track.db,
     strokes: [],
     along: undefined,
+    crossings: undefined,
     warnings,
   }
 }

@@ -22,6 +22,7 @@ function measured(p: Partial<Performance> = {}): Measurement {
     db: track.db,
     strokes: [],
     along: undefined,
+    crossings: undefined,
     warnings: [],
   }
 }
@@ -165,6 +166,7 @@ describe('the verdict', () => {
       db: track.db,
       strokes: [],
       along: undefined,
+      crossings: undefined,
       warnings: [],
     })
     const shown = Array.from(drawn.hz).filter((hz) => hz > 0)

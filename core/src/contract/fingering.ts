@@ -2,7 +2,15 @@ import { array, boolean, lazy, number, string } from 'yup'
 import { instrumentId, noteText, strict } from '../fields/index.ts'
 
 const touches = () => array().of(string().required().max(20)).required().max(31)
-const endOfMove = () => lazy((value: unknown) => (Array.isArray(value) ? touches() : noteText()))
+/** A note, touches, or touches with the note that they are meant to sound. */
+const endOfMove = () =>
+  lazy((value: unknown) =>
+    Array.isArray(value)
+      ? touches()
+      : typeof value === 'object' && value !== null
+        ? strict({ touches: touches(), written: noteText() })
+        : noteText(),
+  )
 export const moveQuestion = strict({ instrument: instrumentId(), from: endOfMove(), to: endOfMove() })
 export const moveAnswer = strict({
   press: touches(),
@@ -18,6 +26,8 @@ export const moveAnswer = strict({
         source: string()
           .required()
           .oneOf(['chart', 'column', 'unknown'] as const),
+        /** Share of all moments between, in a beginner’s hand: 0 to 1. */
+        likelihood: number().required(),
       }),
     )
     .required(),

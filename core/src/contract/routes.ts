@@ -46,7 +46,7 @@ import {
   reedUseRecord,
   shelfList,
 } from './reeds.ts'
-import { analyseQuery, soundAnswer } from './sound.ts'
+import { analyseQuery, crossingsAnswer, crossingsQuery, soundAnswer } from './sound.ts'
 import { takeList, takeQuery, takeRecord } from './takes.ts'
 import { importAnswer, studioFile, studioInput, type StudioFile, type StudioInput } from './studio.ts'
 
@@ -237,6 +237,12 @@ export const ROUTES = {
     query: analyseQuery,
     takes: 'audio/wav',
     answer: soundAnswer,
+  }),
+
+  crossings: post('/sound/crossings', 'Two notes played back and forth: each change judged', {
+    query: crossingsQuery,
+    takes: 'audio/wav',
+    answer: crossingsAnswer,
   }),
 
   studio: get('/studio', 'Name, place, reference pitch and schools of the studio', {

@@ -1,5 +1,5 @@
 import { array, number, string } from 'yup'
-import { instrumentId, strict } from '../fields/index.ts'
+import { instrumentId, noteText, strict } from '../fields/index.ts'
 
 const n = () => number().required()
 const maybe = () => number().nullable().defined()
@@ -106,4 +106,37 @@ export const soundAnswer = strict({
   tongue: strict({ rateHz: maybe(), jitterMs: maybe() }).required(),
   warnings: array().of(string().required()).required(),
   track: strict({ timeS: list(), hz: list(), aloneHz: list(), db: list() }).optional().default(undefined),
+})
+
+export const crossingsQuery = strict({
+  instrument: instrumentId(),
+  from: noteText(),
+  to: noteText(),
+  system: string().max(40).optional(),
+})
+const touchList = () => array().of(string().required()).required()
+export const crossingsAnswer = strict({
+  crossings: array()
+    .of(
+      strict({
+        timeS: n(),
+        from: noteText(),
+        to: noteText(),
+        verdict: string()
+          .oneOf(['clean', 'between', 'register', 'squeak', 'other'] as const)
+          .required(),
+        between: strict({
+          written: noteText(),
+          lengthMs: n(),
+          late: touchList(),
+          early: touchList(),
+          or: array()
+            .of(strict({ late: touchList(), early: touchList() }))
+            .required(),
+        })
+          .optional()
+          .default(undefined),
+      }),
+    )
+    .required(),
 })

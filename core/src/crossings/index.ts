@@ -5,3 +5,4 @@
  * CROSSING.leastMs // 15
  */
 export { CROSSING, crossingWords, judgeCrossings, type Crossing, type End, type Verdict } from './judge.ts'
+export { drillFor, tally, type Tally } from './drill.ts'

@@ -1,7 +1,9 @@
+import { OutOfRange } from '../errors/index.ts'
 import { prettyNote } from '../pitch/index.ts'
 import type { FingerSystem, Instrument, TouchId } from '../instruments/index.ts'
-import { standardFingering } from '../instruments/index.ts'
+import { fingerSystem, handConflicts, standardFingering } from '../instruments/index.ts'
 import { fingersOf } from './hand.ts'
+import { likelihoods } from './likelihood.ts'
 import type { Between, Held, Move } from './move.ts'
 
 const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten']
@@ -58,18 +60,26 @@ export function describeBetween(system: FingerSystem, between: Between, to: stri
     : `${who}: ${note} sounds before ${prettyNote(to)}.`
 }
 
-const SOURCES = ['chart', 'column', 'unknown']
-
-/** Which in-between notes are likeliest: fewest fingers out of step first, then charted before derived before unknown. */
-export function byLikelihood(system: FingerSystem, between: readonly Between[]): Between[] {
-  const fingers = (b: Between) =>
-    Math.min(fingersOf(system, b.late).length, fingersOf(system, b.early).length)
-  return [...between].sort(
-    (x, y) => fingers(x) - fingers(y) || SOURCES.indexOf(x.source) - SOURCES.indexOf(y.source),
-  )
+/** Which moments between are likeliest in a beginner's hand; of two that are alike, the charted one first. */
+export function byLikelihood(
+  system: FingerSystem,
+  move: Pick<Move, 'press' | 'lift' | 'between'>,
+): (Between & { likelihood: number })[] {
+  const shares = likelihoods(system, move, move.between)
+  const SOURCES = ['chart', 'column', 'unknown']
+  return move.between
+    .map((b, i) => ({ ...b, likelihood: shares[i]! }))
+    .sort((x, y) => y.likelihood - x.likelihood || SOURCES.indexOf(x.source) - SOURCES.indexOf(y.source))
 }
 
-/** A note by name, or a list of touches, as an end of a move. Throws as `standardFingering`. */
-export function heldFor(inst: Instrument, which: string | readonly TouchId[]): Held {
-  return typeof which === 'string' ? standardFingering(inst, which) : { touches: which }
+/**
+ * A note by name, a list of touches, or touches with the note they are meant to sound, as an end of a move. Throws as
+ * `standardFingering`. @throws OutOfRange for touches that one finger can't hold at once
+ */
+export function heldFor(inst: Instrument, which: string | readonly TouchId[] | Held): Held {
+  if (typeof which === 'string') return standardFingering(inst, which)
+  const held: Held = 'touches' in which ? which : { touches: which }
+  const [conflict] = handConflicts(fingerSystem(inst), held.touches)
+  if (conflict) throw new OutOfRange(conflict)
+  return held
 }

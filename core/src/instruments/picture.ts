@@ -22,9 +22,13 @@ export interface Picture {
   handMarks: { hand: Hand; x: number; y: number }[]
 }
 
-/** Heights of the touches' lines above (−) and below (+) the tube's middle, mm. */
+/** Heights of the touches' lines above (−) and below (+) the tube's middle, mm, for touches of this radius. */
 const ROW_MM: Record<Touch['row'], number> = { upper: -62, front: -35, lower: 35, little: 62 }
 const TOUCH_RADIUS_MM = 11
+/** Touches are drawn no smaller than this share of the width they lie in, so that they can be read on long instruments. */
+const TOUCH_SHARE = 1 / 36
+/** Between a touch and the tube it lies beside, mm. */
+const CLEAR_MM = 4
 const HANDS: Hand[] = ['left', 'right']
 
 /** Lays an instrument out with some touches held. */
@@ -37,11 +41,17 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
   const lower: [number, number][] = bore.outline
     .map((p): [number, number] => [p.atMm, p.diameterMm / 2])
     .reverse()
-  const top = Math.min(...touches.map((t) => ROW_MM[t.row])) - TOUCH_RADIUS_MM - 10
-  const bottom = Math.max(...touches.map((t) => ROW_MM[t.row])) + TOUCH_RADIUS_MM + 6
   const xs = touches.map((t) => t.atMm)
-  const left = Math.min(...xs) - 2 * TOUCH_RADIUS_MM
-  const right = Math.max(...xs) + 2 * TOUCH_RADIUS_MM
+  const radius = Math.max(TOUCH_RADIUS_MM, (Math.max(...xs) - Math.min(...xs)) * TOUCH_SHARE)
+  // A wide tube pushes the lines outwards; larger touches stand further apart.
+  const half = Math.max(...xs.map((x) => diameterAt(bore.outline, x) / 2))
+  const scale = radius / TOUCH_RADIUS_MM
+  const push = Math.max(0, half + radius + CLEAR_MM - ROW_MM.lower * scale)
+  const rowMm = (row: Touch['row']) => ROW_MM[row] * scale + Math.sign(ROW_MM[row]) * push
+  const top = Math.min(...touches.map((t) => rowMm(t.row))) - radius - 10
+  const bottom = Math.max(...touches.map((t) => rowMm(t.row))) + radius + 6
+  const left = Math.min(...xs) - 2 * radius
+  const right = Math.max(...xs) + 2 * radius
   return {
     fingersFrame: [left, top, right - left, bottom - top],
     frame: [bore.startMm - 6, top, bore.endMm - bore.startMm + 12, bottom - top],
@@ -61,22 +71,30 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
     touches: touches.map((touch) => ({
       touch,
       x: touch.atMm,
-      y: ROW_MM[touch.row],
+      y: rowMm(touch.row),
       held: held.has(touch.id),
       half: halved.has(touch.id),
     })),
-    touchRadius: TOUCH_RADIUS_MM,
+    touchRadius: radius,
     groups: HANDS.flatMap((hand) => {
       const keys = touches.filter((t) => t.hand === hand && t.row === 'little')
       if (keys.length < 2) return []
       const at = keys.map((t) => t.atMm)
-      const reach = TOUCH_RADIUS_MM + 2
+      const reach = radius + 2
       const x = Math.min(...at) - reach
-      return [{ hand, x, y: ROW_MM.little - reach, width: Math.max(...at) + reach - x, height: 2 * reach }]
+      return [{ hand, x, y: rowMm('little') - reach, width: Math.max(...at) + reach - x, height: 2 * reach }]
     }),
     handMarks: HANDS.flatMap((hand) => {
       const front = touches.filter((t) => t.hand === hand && t.row === 'front').map((t) => t.atMm)
-      return front.length ? [{ hand, x: Math.min(...front) - 2 * TOUCH_RADIUS_MM, y: ROW_MM.front }] : []
+      if (!front.length) return []
+      const x = Math.min(...front) - 2 * radius
+      // Where the other hand's last finger lies there, the letter stands above the first one.
+      const taken = touches.some((t) => t.row === 'front' && Math.abs(t.atMm - x) < 1.6 * radius)
+      return [
+        taken
+          ? { hand, x: Math.min(...front), y: rowMm('front') - radius - 7 }
+          : { hand, x, y: rowMm('front') },
+      ]
     }),
   }
 }

@@ -115,3 +115,4 @@ export {
   type Tone,
   type ToneVerdict,
 } from './long-tone-ladder.ts'
+export { overrulingsOf } from './passage.ts'

@@ -15,6 +15,7 @@ import { interval } from './interval.ts'
 import { longTone } from './long-tone.ts'
 import { mouth } from './mouth.ts'
 import { move } from './move.ts'
+import { passage } from './passage.ts'
 import { note } from './note.ts'
 import { overtone } from './overtone.ts'
 import { phrases } from './phrases.ts'
@@ -60,5 +61,6 @@ export const RECORDS = {
   daily,
   gracenotes,
   move,
+  passage,
   target,
 } as const

@@ -60,7 +60,7 @@ describe('moves', () => {
     const ringLate = move.between.find((s) => s.late.join() === 'R3')
     expect(ringLate?.sounds).toBe('E5')
     const system = fingerSystem(instrument('clarinet'))
-    const first = byLikelihood(system, move.between).map((s) => describeBetween(system, s, 'D5'))
+    const first = byLikelihood(system, move).map((s) => describeBetween(system, s, 'D5'))
     expect(first).toContain('Right ring late: E5 sounds before D5.')
     expect(first).toContain('Right index early: F5 sounds before D5.')
     expect(describeMove(system, move)).toBe('Three press, four stay.')

@@ -158,6 +158,21 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   move: { from: 'A4', to: 'B4', clean: 3, tries: 8, late: 'R3' },
   gauge: { gaugeId: 'reed', values: [{ measure: 'height', value: 0 }] },
   tries: { part: 'mouthpiece', spoke: 8, tries: 10 },
+  passage: {
+    tempo: 'slow',
+    notes: [
+      {
+        written: 'B4',
+        touches: ['LT', 'LT:reg', 'L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'R4:E'],
+        overruled: false,
+      },
+      {
+        written: 'C#5',
+        touches: ['LT', 'LT:reg', 'L1', 'L2', 'L3', 'L4:F#', 'R1', 'R2', 'R3'],
+        overruled: true,
+      },
+    ],
+  },
   target: { goal: 'long-tone', about: 'E4', value: 20 },
 }
 

@@ -3,6 +3,9 @@ import { byLikelihood, heldFor, moveFinder, pathsOf, type PathOptions } from '@h
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
+/** A note, touches, or both, as the contract has checked it. */
+type MoveEnd = Parameters<typeof heldFor>[1]
+
 /** Questions about moves between fingerings, and the way through a passage. */
 export const fingeringRoutes = (): Routes =>
   routes()
@@ -12,9 +15,9 @@ export const fingeringRoutes = (): Routes =>
     })
     .on(ROUTES.move, ({ body }) => {
       const inst = instrument(body.instrument)
-      const from = heldFor(inst, body.from as string | string[])
-      const to = heldFor(inst, body.to as string | string[])
+      const from = heldFor(inst, body.from as MoveEnd)
+      const to = heldFor(inst, body.to as MoveEnd)
       const system = fingerSystem(inst)
       const move = moveFinder(system).move(from, to)
-      return { ...move, between: byLikelihood(system, move.between) }
+      return { ...move, between: byLikelihood(system, move) }
     })

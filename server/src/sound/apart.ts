@@ -1,4 +1,5 @@
 import { Worker } from 'node:worker_threads'
+import type { Crossing } from '@halitus/core/crossings'
 import type { AnalyseOptions, Recording, SoundReport, Track } from '@halitus/core/sound'
 
 /**
@@ -10,11 +11,37 @@ export function analyseApart(
   options: AnalyseOptions,
   signal?: AbortSignal,
 ): Promise<{ report: SoundReport; track: Track }> {
+  return apart(recording, { options }, signal)
+}
+
+/** Changes between two notes, judged on a thread of their own likewise. */
+export function crossingsApart(
+  recording: Recording,
+  options: AnalyseOptions,
+  move: MoveAsked,
+  signal?: AbortSignal,
+): Promise<Crossing[]> {
+  return apart(recording, { options, move }, signal)
+}
+
+/** A move between two written notes on an instrument. */
+export interface MoveAsked {
+  instrument: string
+  from: string
+  to: string
+  system?: string | undefined
+}
+
+function apart<T>(
+  recording: Recording,
+  what: { options: AnalyseOptions; move?: MoveAsked },
+  signal?: AbortSignal,
+): Promise<T> {
   const worker = new Worker(
     `import { register } from 'tsx/esm/api'; register(); await import(${JSON.stringify(new URL('./worker.ts', import.meta.url).href)})`,
     {
       eval: true,
-      workerData: { samples: recording.samples, sampleRate: recording.sampleRate, options },
+      workerData: { samples: recording.samples, sampleRate: recording.sampleRate, ...what },
       transferList: [recording.samples.buffer as ArrayBuffer],
     },
   )

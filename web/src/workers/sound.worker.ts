@@ -1,4 +1,6 @@
 import { expose, transfer } from 'comlink'
+import { judgeCrossings, type Crossing, type End } from '@halitus/core/crossings'
+import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { playPhrase, type Phrase } from '@halitus/core/player'
 import {
   analyse,
@@ -30,6 +32,8 @@ export interface Measurement {
   strokes: HeardStroke[]
   /** Which of the pitches that were named sounds when; only where some were. */
   along: Along | undefined
+  /** Each change of the move that was asked for; only where one was. */
+  crossings: Crossing[] | undefined
   warnings: string[]
 }
 
@@ -40,6 +44,8 @@ export interface Ear {
   askedHz?: number
   /** All that can sound, Hz: quick notes are followed among these. */
   pitchesHz?: readonly number[]
+  /** Two notes played back and forth: each change is judged. */
+  move?: { instrument: string; system?: string; from: End; to: End }
 }
 
 let live: LiveTracker | undefined
@@ -59,7 +65,11 @@ let cancelled = false
 /** The newest live take: heard again, kept if somebody agrees, and gone with the next one. */
 let newest: { samples: Float32Array; sampleRate: number } | undefined
 
-function measured({ report, track, strokes }: Analysed, warnings: string[], along?: Along): Measurement {
+function measured(
+  { report, track, strokes }: Analysed,
+  warnings: string[],
+  { along, crossings }: Pick<Measurement, 'along' | 'crossings'>,
+): Measurement {
   return transfer(
     {
       report,
@@ -69,6 +79,7 @@ function measured({ report, track, strokes }: Analysed, warnings: string[], alon
       db: track.db,
       strokes,
       along,
+      crossings,
       warnings: [...warnings, ...report.doubts],
     },
     [track.timeS.buffer, track.hz.buffer, track.db.buffer],
@@ -85,15 +96,34 @@ function joined(pieces: readonly Float32Array[]): Float32Array {
   return all
 }
 
-/** Quick notes among the pitches that were named, where the instrument's own tuning puts them. */
-function followed(samples: Float32Array, rate: number, { track }: Analysed, { pitchesHz }: Ear) {
-  if (!pitchesHz) return undefined
-  const off = 2 ** (tuningOf(track.hz, pitchesHz) / 1200)
-  return notesAlong(
-    samples,
-    rate,
-    pitchesHz.map((hz) => hz * off),
-  )
+/** What is followed among known pitches, where the instrument's own tuning puts them: quick notes, changes of a move. */
+function followed(
+  samples: Float32Array,
+  rate: number,
+  heard: Analysed,
+  { pitchesHz, move, transposition, a4Hz }: Ear,
+): Pick<Measurement, 'along' | 'crossings'> {
+  const off = pitchesHz && 2 ** (tuningOf(heard.track.hz, pitchesHz) / 1200)
+  return {
+    along:
+      pitchesHz &&
+      notesAlong(
+        samples,
+        rate,
+        pitchesHz.map((hz) => hz * off!),
+      ),
+    crossings:
+      move &&
+      judgeCrossings(
+        samples,
+        rate,
+        heard,
+        fingerSystem(instrument(move.instrument), move.system),
+        move.from,
+        move.to,
+        { transposition, a4Hz },
+      ),
+  }
 }
 
 const listener = {
@@ -148,7 +178,7 @@ const listener = {
       const from = wav.dataFrom + at * wav.frameBytes
       const block = wav.decode(await bytes(from, from + Math.min(step, wav.frames - at) * wav.frameBytes))
       analysis.push(block)
-      if (ear.pitchesHz && kept < MOST_SAMPLES) pieces.push(block)
+      if ((ear.pitchesHz || ear.move) && kept < MOST_SAMPLES) pieces.push(block)
       kept += block.length
       onShare(Math.min(1, (at + step) / wav.frames))
       if (cancelled) return undefined

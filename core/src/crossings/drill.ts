@@ -1,0 +1,69 @@
+import { fingersOf } from '../fingering/index.ts'
+import type { FingerSystem } from '../instruments/index.ts'
+import { prettyNote } from '../pitch/index.ts'
+import type { Crossing } from './judge.ts'
+
+/** What a take of a move came to: clean changes, and which touch was out of step most often. */
+export interface Tally {
+  clean: number
+  tries: number
+  /** The touch that was late (or early) most often; null where none was. */
+  late: string | null
+  /** How often, and how long the note between lasted, median, ms. */
+  times: number
+  lengthMs: number
+}
+
+/** Counts a take. */
+export function tally(crossings: readonly Crossing[]): Tally {
+  const apart = crossings.flatMap((c) => {
+    if (!c.between) return []
+    const { late, early, lengthMs } = c.between
+    return (late.length <= early.length ? late : early).map((touch) => ({ touch, lengthMs }))
+  })
+  const counts = new Map<string, number>()
+  for (const { touch } of apart) counts.set(touch, (counts.get(touch) ?? 0) + 1)
+  const [late, times] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null, 0]
+  const own = apart.filter((a) => a.touch === late).map((a) => a.lengthMs)
+  const sorted = own.sort((a, b) => a - b)
+  return {
+    clean: crossings.filter((c) => c.verdict === 'clean').length,
+    tries: crossings.length,
+    late,
+    times,
+    lengthMs: sorted.length ? sorted[(sorted.length - 1) >> 1]! : 0,
+  }
+}
+
+/** From this share of clean changes on a move goes into the line (common practice: most of them, no source). */
+const INTO_LINE = 0.85
+/** Below this it is tried silently first. */
+const SILENT = 0.5
+
+/**
+ * What to do next with a move, one sentence.
+ * @example drillFor(system, [], 'A4', 'F4') // 'Play the two notes back and forth, slurred, one a second.'
+ */
+export function drillFor(
+  system: FingerSystem,
+  crossings: readonly Crossing[],
+  from: string,
+  to: string,
+): string {
+  if (!crossings.length) return 'Play the two notes back and forth, slurred, one a second.'
+  const { clean, tries, late, times } = tally(crossings)
+  const registers = crossings.filter((c) => c.verdict === 'register').length
+  const squeaks = crossings.filter((c) => c.verdict === 'squeak').length
+  if (clean / tries >= INTO_LINE) return 'Clean: now long-short and short-long, then in the line.'
+  if (squeaks >= 2)
+    return 'Squeaks: slower, and look at each finger’s pad on its hole before the mouth is changed.'
+  if (registers >= 2)
+    return `The fingers are there, the register isn’t: from ${prettyNote(to)} down first, slurred, the air as it was.`
+  if (late && times >= 2) {
+    const finger = fingersOf(system, [late])[0] ?? late
+    return `The ${finger} alone: on and off eight times in silence; then both notes long-short and short-long.`
+  }
+  if (clean / tries < SILENT)
+    return `Silently first: from ${prettyNote(from)} to ${prettyNote(to)} and back five times, eyes on the hand; then half as fast.`
+  return 'The same, slower: all fingers at one moment.'
+}
