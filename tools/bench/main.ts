@@ -11,7 +11,7 @@ import express from 'express'
 import { PitchDetector } from 'pitchy'
 import { pino } from 'pino'
 import type { LessonAnswer } from '@halitus/core/contract'
-import { moveFinder } from '@halitus/core/fingering'
+import { likelihoods, moveFinder, pathsOf } from '@halitus/core/fingering'
 import { allInstruments, fingerSystem, instrument } from '@halitus/core/instruments'
 import { perform, playPhrase } from '@halitus/core/player'
 import { mouthVerdict } from '@halitus/core/records'
@@ -83,6 +83,31 @@ function moves() {
     `${ms.toFixed(0)} ms`,
     'under 300',
   )
+  let worst = { id: '', ms: 0 }
+  for (const inst of allInstruments()) {
+    const own = fingerSystem(inst)
+    const all = own.chart
+    const took = timeMs(() => {
+      const finder = moveFinder(own)
+      for (const from of all)
+        for (const to of all) {
+          const move = finder.move(from, to)
+          likelihoods(own, move, move.between)
+        }
+    }, 3)
+    if (took > worst.ms) worst = { id: inst.id, ms: took }
+  }
+  line(
+    `every pair of fingerings, alternates too, with likelihoods: slowest, ${worst.id}`,
+    `${worst.ms.toFixed(0)} ms`,
+    'under 300',
+  )
+  const scale = standards.slice(4, 30).map((f) => f.written)
+  const notes = (n: number) => Array.from({ length: n }, (_, i) => scale[(i * 7) % scale.length]!)
+  const path = (n: number) => timeMs(() => pathsOf(instrument('clarinet'), notes(n), { k: 3 }), 7)
+  const [few, many] = [path(1000), path(10_000)]
+  line('path through 10 000 notes, three best', `${many.toFixed(0)} ms`, 'under 200')
+  line('  ten times the notes take', `${(many / few).toFixed(1)} times as long`, 'linear')
 }
 
 function reeds() {

@@ -41,14 +41,17 @@ export function halfTouch(of: Touch): Touch {
 
 /**
  * Places of touches, drawn as wide as a finger, over holes that stand closer together: moved apart from their middle until
- * no two neighbours of a line are nearer than this, mm.
+ * no two neighbours of a line are nearer than this, mm. Between the hands there is room for a letter.
+ * @param right index of the right hand's first finger
  */
-export function apart(places: readonly number[], leastMm: number): number[] {
+export function apart(places: readonly number[], leastMm: number, right: number): number[] {
   const sorted = [...places].sort((a, b) => a - b)
   const nearest = Math.min(...sorted.slice(1).map((p, i) => p - sorted[i]!))
   const share = Math.max(1, leastMm / nearest)
   const middle = (sorted[0]! + sorted.at(-1)!) / 2
-  return places.map((p) => Math.round(middle + (p - middle) * share))
+  return places.map((p, i) =>
+    Math.round(middle + (p - middle) * share + (i >= right ? leastMm / 2 : -leastMm / 2)),
+  )
 }
 
 /** A line of a chart: touches separated by blanks, `-` for none. */

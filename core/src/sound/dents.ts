@@ -172,7 +172,7 @@ function breaksOf(track: Track, from: number, to: number): Dent[] {
     const around = levelDb.subarray(i - near, i + near)
     const moved = Math.max(...around) - Math.min(...around)
     const sine = sineAround(levelDb, i, hopS, from, to)
-    if (sine >= SINE_DB && moved < 2 * SINE_SHARE * sine) continue
+    if (sine >= SINE_DB && moved < SINE_SHARE * sine) continue
     if (moved < BREAK_LEVEL_DB || changes(hz, i, far, from, to) || !stays(track, i, near, another)) continue
     let start = i
     let over = i

@@ -20,14 +20,11 @@ const viewBox = computed(() => picture.value.fingersFrame.join(' '))
 const outline = computed(() => picture.value.outline.map((p) => p.join(',')).join(' '))
 const r = computed(() => picture.value.touchRadius)
 
+/** Half a touch moves in the place of the whole one. */
+const moves = (list: readonly TouchId[] | undefined, id: TouchId) =>
+  !!list?.some((t) => t === id || t === `${id}:half`)
 const stateOf = (id: TouchId, held: boolean): TouchState =>
-  props.pressing?.includes(id)
-    ? 'pressing'
-    : props.lifting?.includes(id)
-      ? 'lifting'
-      : held
-        ? 'held'
-        : 'lifted'
+  moves(props.pressing, id) ? 'pressing' : moves(props.lifting, id) ? 'lifting' : held ? 'held' : 'lifted'
 /** What is held or moves is drawn whole; a finger that is up is a ring, a key that nobody needs a dot. */
 const touches = computed(() =>
   picture.value.touches.map((t) => {
@@ -41,8 +38,10 @@ const wedge = (up: boolean) => {
   const d = r.value * (up ? -1 : 1)
   return `M ${-r.value * 0.55} ${d * 1.25} L 0 ${d * 1.85} L ${r.value * 0.55} ${d * 1.25} Z`
 }
-const say = (state: TouchState) =>
-  ({ held: 'down', lifted: 'up', pressing: 'presses', lifting: 'lifts' })[state]
+const say = (state: TouchState, half: boolean) =>
+  half && state === 'lifted'
+    ? 'half open'
+    : { held: 'down', lifted: 'up', pressing: 'presses', lifting: 'lifts' }[state]
 </script>
 
 <template>
@@ -101,8 +100,9 @@ const say = (state: TouchState) =>
       class="touch"
       :class="[t.state, { dot: t.dot }]"
     >
-      <title>{{ t.touch.name }}: {{ say(t.state) }}</title>
+      <title>{{ t.touch.name }}: {{ say(t.state, t.half) }}</title>
       <circle :r="t.dot ? 3.5 : r" />
+      <path v-if="t.half" :d="`M 0 ${-r} A ${r} ${r} 0 0 0 0 ${r} Z`" class="half" />
       <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
       <path v-if="t.state === 'lifting'" :d="wedge(t.y < 0)" class="wedge" />
       <text v-if="t.spoken" y="4.6" text-anchor="middle">{{ t.touch.label }}</text>
@@ -142,6 +142,9 @@ const say = (state: TouchState) =>
   fill: var(--surface);
   stroke: var(--soft);
   stroke-width: 1.2;
+}
+.half {
+  fill: var(--ink);
 }
 .group {
   fill: none;

@@ -33,6 +33,7 @@ export function chanterFingers(bore: Bore): FingerSystem {
   const places = apart(
     front.map((finger) => bore.holes.find((h) => h.id === finger)!.atMm),
     26,
+    3,
   )
   return {
     touches: [

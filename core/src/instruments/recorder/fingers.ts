@@ -15,7 +15,7 @@ export function recorderFingers(system: 'baroque' | 'german', bore: Bore, semito
     'right ring',
     'right little',
   ]
-  const places = apart(front.map(place), 26)
+  const places = apart(front.map(place), 26, 3)
   const at = (hole: string) => places[front.indexOf(hole)]!
   const thumb = touch('LT', 'hole', 'lower', at('left index') - 12)
   const ring = touch('R3', 'hole', 'front', at('right ring'))

@@ -400,6 +400,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   gap: 12px;
   min-height: 36px;
 }
+.beside {
+  min-width: 0;
+}
+.use {
+  min-width: 0;
+  max-width: min(100%, calc(100vw - 120px));
+}
 .beside b {
   font-size: 30px;
   line-height: 1.1;
