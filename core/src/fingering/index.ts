@@ -29,3 +29,4 @@ export {
   type Weights,
 } from './difficulty.ts'
 export { LONGEST_LINE, pathsOf, type Overruling, type Path, type PathNote, type PathOptions } from './path.ts'
+export { harmonicsOf, ladderOf, type Harmonic, type Rung } from './harmonics.ts'
