@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
-import { playPhrase } from '@halitus/core/player'
-import { writeWav } from '@halitus/core/sound'
 import { ownLesson } from './own-lesson.ts'
+import { lateFinger } from './sounds.ts'
 
 /** The Fingers stop: a move heard with a late finger, a passage with its fingerings, every instrument's chart. */
 const noted = (page: Page) => page.getByLabel('Noted today')
@@ -22,18 +21,6 @@ async function choose(page: Page, from: string, to: string) {
     await page.getByLabel(label, { exact: true }).press('Enter')
   }
 }
-/** G5 and D5 there and back on a clarinet; the right ring finger is late on the way down, twice. */
-function lateFinger() {
-  const notes = ['G5', 'D5', 'G5', 'D5', 'G5', 'D5'].map((written, n) => ({
-    written,
-    lengthS: 0.5,
-    begins: n ? ('slur' as const) : ('breath' as const),
-    ...((n === 1 || n === 5) && { between: { written: 'E5', lengthMs: 90 } }),
-  }))
-  const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 3, manner: { breathDb: -42 } }, 44100)
-  return { name: 'move.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
-}
-
 test('a move is heard, and the finger that came late is named', async ({ page }) => {
   await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
   await open(page, 'saskia-vell')
@@ -129,5 +116,12 @@ test.describe('every instrument has its fingers', () => {
       await choose(page, from, words)
       await expect(page.getByRole('img', { name: new RegExp(`: ${words}$`) })).toBeVisible()
       await expect(page.getByRole('slider').first()).toBeVisible()
+      if (learner !== 'chanter') return
+      // Nine notes: one that isn't there is said, and the others are found by stepping.
+      await page.getByLabel('To note', { exact: true }).fill('Bb4')
+      await page.getByLabel('To note', { exact: true }).press('Enter')
+      await expect(page.getByRole('alert')).toContainText('The practice chanter has no B♭4.')
+      await page.getByRole('button', { name: 'To note: a semitone higher' }).click()
+      await expect(page.getByRole('img', { name: /: F#5$/ })).toBeVisible()
     })
 })

@@ -1,6 +1,6 @@
 import { test, type Page } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
-import { soundFile } from './sounds.ts'
+import { lateFinger, soundFile } from './sounds.ts'
 
 /** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
 const to = (name: string) => fileURLToPath(new URL(`../docs/screenshots/${name}.png`, import.meta.url))
@@ -69,11 +69,15 @@ test('screenshots', async ({ page }) => {
     await page.locator('.staff svg').first().waitFor({ timeout: 40_000 })
   })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
-    await page.locator('.between button').first().click()
-    for (const key of ['c', 'c', 'x', 'c']) await page.keyboard.press(key)
-    await page.getByRole('button', { name: 'Keep', exact: true }).click()
-    await page.waitForTimeout(400)
-    await page.locator('.between button').first().click()
+    for (const [label, note] of [
+      ['From note', 'G5'],
+      ['To note', 'D5'],
+    ] as const) {
+      await page.getByLabel(label, { exact: true }).fill(note)
+      await page.getByLabel(label, { exact: true }).press('Enter')
+    }
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(lateFinger())
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
   await shoot(page, `${lesson}/home`, 'home', () =>
     page.getByRole('button', { name: 'Compose the card' }).click(),

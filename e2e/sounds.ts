@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { perform, type Performance } from '@halitus/core/player'
+import { perform, playPhrase, type Performance } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
 
 const FOLDER = fileURLToPath(new URL('../.cache/sounds', import.meta.url))
@@ -60,4 +60,16 @@ export default function makeSounds(): void {
   for (const [name, performance] of Object.entries(SOUNDS))
     writeFileSync(`${FOLDER}/${name}.wav`, writeWav(perform(performance, 48000), 48000))
   writeFileSync(soundFile('broken'), 'this is no sound')
+}
+
+/** G5 and D5 there and back on a clarinet; the right ring finger is late on the way down, twice. */
+export function lateFinger() {
+  const notes = ['G5', 'D5', 'G5', 'D5', 'G5', 'D5'].map((written, n) => ({
+    written,
+    lengthS: 0.5,
+    begins: n ? ('slur' as const) : ('breath' as const),
+    ...((n === 1 || n === 5) && { between: { written: 'E5', lengthMs: 90 } }),
+  }))
+  const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 3, manner: { breathDb: -42 } }, 44100)
+  return { name: 'move.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
 }

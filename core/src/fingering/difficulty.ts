@@ -136,3 +136,28 @@ export function costOf(parts: Parts, weights: Weights): number {
   for (const part in parts) sum += parts[part as Part] * weights[part as Part]
   return sum
 }
+
+const NAMES: Record<Part, string> = {
+  fingers: 'moving fingers',
+  opposite: 'fingers of one hand against each other',
+  slide: 'sliding',
+  thumb: 'thumb',
+  crossing: 'another register',
+  tone: 'tone',
+  trill: 'a trill fingering',
+  unknown: 'not known yet',
+  overruled: 'overruled',
+}
+
+/**
+ * Parts in words, the hardest first, each with what it counts.
+ * @example difficultyWords(parts, weightsFor('')) // 'moving fingers 7.0, another register 1.5'
+ */
+export function difficultyWords(parts: Parts, weights: Weights): string {
+  return (Object.keys(parts) as Part[])
+    .map((part) => ({ part, cost: parts[part] * weights[part] }))
+    .filter(({ cost }) => cost > 0)
+    .sort((a, b) => b.cost - a.cost)
+    .map(({ part, cost }) => `${NAMES[part]} ${cost.toFixed(1)}`)
+    .join(', ')
+}

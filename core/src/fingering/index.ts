@@ -22,6 +22,7 @@ export {
   ALTERNATES,
   costOf,
   difficulty,
+  difficultyWords,
   weightsFor,
   type Part,
   type Parts,

@@ -3,6 +3,7 @@ import {
   ALTERNATES,
   costOf,
   difficulty,
+  difficultyWords,
   likelihoods,
   moveFinder,
   pathsOf,
@@ -199,6 +200,15 @@ describe('difficulty, part by part', () => {
   ])('%s %s to %s', (id, from, to, parts) => {
     for (const [part, value] of Object.entries(parts))
       expect(of(id, from, to)[part as 'fingers'], part).toBeCloseTo(value, 9)
+  })
+  it('in words, the hardest part first', () => {
+    expect(difficultyWords(of('alto-sax', 'C#5', 'D5'), weightsFor(''))).toBe(
+      'moving fingers 7.0, another register 1.5, thumb 0.6',
+    )
+    expect(difficultyWords(of('clarinet', 'B4', 'C#5'), weightsFor(''))).toBe(
+      'sliding 4.0, moving fingers 1.4',
+    )
+    expect(difficultyWords(of('alto-sax', 'B4', 'B4'), weightsFor(''))).toBe('')
   })
   it('weighs motions more and tone less in a quick passage', () => {
     const [slow, fast] = [weightsFor('simplest'), weightsFor('simplest', 'fast')]

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { ref, watch } from 'vue'
-import { writtenNote, type Instrument } from '@halitus/core/instruments'
-import { noteName, prettyNote } from '@halitus/core/pitch'
+import { fingeringsOf, spokenName, writtenNote, type Instrument } from '@halitus/core/instruments'
+import { noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 
 /** A written note: typed, or stepped by semitones. Refuses what the instrument doesn't have, and says its range. */
 const props = defineProps<{ inst: Instrument; label: string }>()
@@ -11,16 +11,27 @@ const typed = ref(prettyNote(note.value))
 const problem = ref('')
 watch(note, (n) => ((typed.value = prettyNote(n)), (problem.value = '')))
 
+const isThere = (midi: number) => fingeringsOf(props.inst, noteName(midi)).length > 0
 function take(text: string) {
   try {
-    note.value = noteName(writtenNote(props.inst, text).midi)
+    const { midi } = writtenNote(props.inst, text)
+    // A chanter has nine notes and none between them.
+    if (!isThere(midi))
+      throw new RangeError(`The ${spokenName(props.inst)} has no ${prettyNote(noteName(midi))}.`)
+    note.value = noteName(midi)
     typed.value = prettyNote(note.value)
     problem.value = ''
   } catch (error) {
     problem.value = error instanceof Error ? error.message : 'Not a note.'
   }
 }
-const step = (by: number) => take(noteName(writtenNote(props.inst, note.value).midi + by))
+/** To the next note that there is; beyond the last one the range is said. */
+function step(by: 1 | -1) {
+  const [low, high] = props.inst.range.full.map((n) => parseNote(n).midi) as [number, number]
+  let midi = writtenNote(props.inst, note.value).midi + by
+  while (midi > low && midi < high && !isThere(midi)) midi += by
+  take(noteName(midi))
+}
 defineExpose({ step })
 </script>
 

@@ -4,11 +4,15 @@ import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import {
   byLikelihood,
+  costOf,
   describeBetween,
   describeMove,
+  difficulty,
+  difficultyWords,
   outOfStep,
   slideOf,
   timeline,
+  weightsFor,
   type Between,
 } from '@halitus/core/fingering'
 import {
@@ -106,6 +110,14 @@ const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
 )
 const SHOWN = 6
+/** How hard the change is, with its parts. */
+const hard = computed(() => {
+  if (!system.value || !a.value || !b.value) return ''
+  const weights = weightsFor('')
+  const parts = difficulty(system.value, a.value, b.value)
+  const words = difficultyWords(parts, weights)
+  return words && `Difficulty ${costOf(parts, weights).toFixed(1)}: ${words}.`
+})
 const slide = computed(() =>
   system.value && a.value && b.value ? slideOf(system.value, a.value, b.value) : undefined,
 )
@@ -253,6 +265,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <p class="soft">
           {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
         </p>
+        <p class="soft hard">{{ hard }}</p>
       </div>
     </header>
 
@@ -333,12 +346,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
           </Button>
         </p>
-        <h2>When fingers don’t move together</h2>
+        <h2>When fingers don’t move together, in a beginner’s hand</h2>
         <ul v-if="pitched.length" class="between">
           <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
             <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
               <b>{{ prettyNote(s.sounds) }}</b><span
-                >{{ outOfStep(system, s) }}
+                >{{ outOfStep(system, s) }}, {{ Math.round(100 * s.likelihood) }} %
                 <span v-if="s.source === 'column'" class="soft">by its open holes</span></span
               >
             </button>
