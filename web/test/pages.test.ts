@@ -165,7 +165,8 @@ describe('fingers', () => {
   it('counts tries by key and keeps them', async () => {
     await openLesson('ottoline-brask')
     const stage = await house.mount(FingersStage)
-    await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2))
+    // The part is loaded when it is first opened.
+    await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2), { timeout: 15_000 })
     for (const key of ['c', 'x', 'c']) press(key)
     await house.settle()
     await button(stage, 'Keep 2 of 3').trigger('click')
@@ -177,7 +178,8 @@ describe('fingers', () => {
   it('has the fingers of every instrument, and says how hard a move is', async () => {
     await openLesson('leopold-quist')
     const stage = await house.mount(FingersStage)
-    await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2))
+    // The part is loaded when it is first opened.
+    await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2), { timeout: 15_000 })
     expect(stage.find('.hard').text()).toMatch(/^Difficulty \d+\.\d: .*moving fingers/)
     stage.unmount()
   })
