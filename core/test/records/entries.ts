@@ -161,16 +161,8 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   passage: {
     tempo: 'slow',
     notes: [
-      {
-        written: 'B4',
-        touches: ['LT', 'LT:reg', 'L1', 'L2', 'L3', 'R1', 'R2', 'R3', 'R4:E'],
-        overruled: false,
-      },
-      {
-        written: 'C#5',
-        touches: ['LT', 'LT:reg', 'L1', 'L2', 'L3', 'L4:F#', 'R1', 'R2', 'R3'],
-        overruled: true,
-      },
+      { written: 'E4', touches: ['LT', 'L1'], overruled: false },
+      { written: 'F4', touches: ['LT'], overruled: true },
     ],
   },
   target: { goal: 'long-tone', about: 'E4', value: 20 },
