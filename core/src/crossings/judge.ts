@@ -211,7 +211,7 @@ function judged(
   if (between && ms >= CROSSING.leastMs && ms <= CROSSING.mostMs) {
     const candidate = all[between.index]!
     // Back again, who was late going there is early, and the other way round: the same fingers stand between.
-    const forth = crossing.from !== undefined && before.index === 0
+    const forth = before.index === 0
     const side = ({ late, early }: Between) => (forth ? { late, early } : { late: early, early: late })
     const [first, ...rest] = candidate.states
     const state = first!.between

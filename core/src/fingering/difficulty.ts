@@ -1,5 +1,4 @@
 import type { FingerSystem, Fingering, Touch } from '../instruments/index.ts'
-import type { School } from '../schools/index.ts'
 import { fingerOf, FINGERS } from './hand.ts'
 
 /** What makes a change of fingers hard, or a fingering less welcome. */
@@ -7,17 +6,6 @@ export type Part =
   'fingers' | 'opposite' | 'slide' | 'thumb' | 'crossing' | 'tone' | 'trill' | 'unknown' | 'overruled'
 export type Weights = Readonly<Record<Part, number>>
 export type Tempo = 'slow' | 'fast'
-
-/** How alternates are chosen: three ways that teachers hold to. */
-export const ALTERNATES: School = {
-  id: 'alternates',
-  about: 'Choosing among alternate fingerings',
-  choices: [
-    { id: 'simplest', words: 'Fewest, simplest motions' },
-    { id: 'tone', words: 'Best tone and tuning first' },
-    { id: 'standard', words: 'Standard, unless a finger would slide' },
-  ],
-}
 
 /** What each part counts (chosen by Halitus; a slide of the little finger is what all avoid first). */
 const USUAL: Weights = {
@@ -39,7 +27,7 @@ const BY_SCHOOL: Readonly<Record<string, Weights>> = {
 /** In a quick passage motions count for more and tone for less, and a trill fingering is in its place. */
 const FAST: Partial<Record<Part, number>> = { fingers: 1.2, opposite: 1.6, slide: 1.5, tone: 0.6, trill: 0.3 }
 
-/** The weights of a school's choice at a tempo. @param choice an id of {@link ALTERNATES}; the first when unknown */
+/** The weights of a school's choice at a tempo. @param choice a choice of the school `alternates`; the first when unknown */
 export function weightsFor(choice: string, tempo: Tempo = 'slow'): Weights {
   const base = BY_SCHOOL[choice] ?? USUAL
   if (tempo === 'slow') return base

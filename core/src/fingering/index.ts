@@ -19,7 +19,6 @@ export { timeline, type Stretch } from './timeline.ts'
 export { fingersOf, FINGERS } from './hand.ts'
 export { likelihoods } from './likelihood.ts'
 export {
-  ALTERNATES,
   costOf,
   difficulty,
   difficultyWords,

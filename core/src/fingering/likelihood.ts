@@ -1,5 +1,5 @@
 import type { FingerSystem, Touch, TouchId } from '../instruments/index.ts'
-import { FINGERS, OPPOSITE_LATE } from './hand.ts'
+import { fingerOf, FINGERS, OPPOSITE_LATE } from './hand.ts'
 import type { Between, Move } from './move.ts'
 
 /**
@@ -19,7 +19,7 @@ export function likelihoods(
   /** One entry a finger: its touches, and how likely it is late. */
   const fingers = new Map<string, { touches: Set<TouchId>; late: number }>()
   for (const t of moving) {
-    const key = `${t.hand} ${t.finger}`
+    const key = fingerOf(t)
     const known = fingers.get(key)
     if (known) known.touches.add(t.id)
     else {

@@ -49,5 +49,16 @@ export const OVERTONES: School = {
     { id: 'tongued', words: 'Lightly tongued as soon as nothing cracks' },
   ],
 }
+/** How alternates are chosen: three ways that teachers hold to. */
+export const ALTERNATES: School = {
+  id: 'alternates',
+  about: 'Choosing among alternate fingerings',
+  choices: [
+    { id: 'simplest', words: 'Fewest, simplest motions' },
+    { id: 'tone', words: 'Best tone and tuning first' },
+    { id: 'standard', words: 'Standard, unless a finger would slide' },
+  ],
+}
+
 /** What every family shares. */
-export const EVERYBODYS: readonly School[] = [ATTITUDE, INTAKE, SUPPORT, TONE_START, DYNAMICS]
+export const EVERYBODYS: readonly School[] = [ATTITUDE, INTAKE, SUPPORT, TONE_START, DYNAMICS, ALTERNATES]

@@ -5,4 +5,13 @@
  * choiceOf(ATTITUDE, {}, { attitude: 'observe' }) // 'observe'
  */
 export { choiceOf, type Choice, type Chosen, type School } from './choice.ts'
-export { ATTITUDE, DYNAMICS, EVERYBODYS, INTAKE, OVERTONES, SUPPORT, TONE_START } from './everybodys.ts'
+export {
+  ALTERNATES,
+  ATTITUDE,
+  DYNAMICS,
+  EVERYBODYS,
+  INTAKE,
+  OVERTONES,
+  SUPPORT,
+  TONE_START,
+} from './everybodys.ts'

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest'
 import {
-  ALTERNATES,
   costOf,
   difficulty,
   difficultyWords,
@@ -17,6 +16,7 @@ import {
   standardFingering,
   type Fingering,
 } from '@halitus/core/instruments'
+import { ALTERNATES } from '@halitus/core/schools'
 import { parseNote } from '@halitus/core/pitch'
 import { seeded } from '@halitus/core/player'
 import { ownParts } from '../../src/fingering/difficulty.ts'

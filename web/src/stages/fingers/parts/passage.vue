@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { ALTERNATES, pathsOf, type Path } from '@halitus/core/fingering'
+import { pathsOf, type Path } from '@halitus/core/fingering'
 import { fingeringsOf, fingerSystem, type Fingering } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { overrulingsOf } from '@halitus/core/records'
-import { choiceOf } from '@halitus/core/schools'
+import { ALTERNATES, choiceOf } from '@halitus/core/schools'
 import { lineOf } from '@halitus/core/tongue'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
