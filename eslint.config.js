@@ -28,6 +28,7 @@ const CORE = [
   'breath',
   'tongue',
   'crossings',
+  'recall',
   'reeds',
   'records',
   'practice',

@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test'
 import { ownLesson } from './own-lesson.ts'
-import { lateFinger } from './sounds.ts'
+import { fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
+import { lateFinger, oneNote, overTheBreak } from './sounds.ts'
 
 /** The Fingers stop: a move heard with a late finger, a passage with its fingerings, every instrument's chart. */
 const noted = (page: Page) => page.getByLabel('Noted today')
@@ -29,7 +30,7 @@ test('a move is heard, and the finger that came late is named', async ({ page })
   await expect(page.getByText(/^The right ring alone: on and off eight times/)).toBeVisible()
   await expect(page.getByText(/Right ring late: E5 sounds before D5 \(\d+ ms\)\./)).toHaveCount(2)
   await expect(noted(page)).toContainText('G5 to D5: 3 of 5 clean')
-  await expect(page.getByText(/Late so far: .*right ring/)).toBeVisible()
+  await expect(page.getByRole('table', { name: 'Out of step over the weeks' })).toContainText('right ring')
   // After a reload it is still there.
   await page.reload()
   await expect(noted(page)).toContainText('G5 to D5: 3 of 5 clean')
@@ -82,6 +83,120 @@ test('a passage gets the fingering that fits each neighbour, and another choice 
   await page.goto(`${lesson}/home`)
   await page.getByRole('button', { name: 'Compose the card' }).click()
   await expect(page.getByRole('heading', { name: 'The passage, in its fingerings' })).toBeVisible()
+})
+
+test('a break is crossed step by step: by the eye first, then heard', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  const lesson = await open(page, 'ottoline-brask', 'Registers and breaks')
+  await page.getByLabel('Break', { exact: true }).selectOption({ label: 'A4 to B4' })
+  await expect(page.getByText('Fingers only, A4 to B4 and back')).toBeVisible()
+  await page.keyboard.press('w')
+  await expect(noted(page)).toContainText('A4 to B4, silently: passed')
+  await expect(page.getByText('E3 to B4 and back, slurred: only the vent key moves')).toBeVisible()
+  // Any step can be taken; four of five from above are enough for the next one.
+  await page.getByRole('button', { name: 'From above' }).click()
+  await page.getByLabel('WAVE file').setInputFiles(overTheBreak())
+  await expect(page.getByText('5 of 5: on to the next step.')).toBeVisible()
+  await expect(noted(page)).toContainText('A4 to B4, from above: passed, 5 of 5')
+  // A recording of something else passes nothing.
+  await page.getByRole('button', { name: 'From below' }).click()
+  await page.getByLabel('WAVE file').setInputFiles(overTheBreak())
+  await expect(page.getByText('No such change was heard.')).toBeVisible()
+  // The map: arrows go from note to note, and say where each comes from.
+  const map = page.getByRole('listbox', { name: /Range of the/ })
+  await map.locator('#map-71').click()
+  await expect(page.getByText('The tube of E3, partial 3, by a vent.')).toBeVisible()
+  await map.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByText('The tube of F3, partial 3, by a vent.')).toBeVisible()
+  await page.goto(`${lesson}/home`)
+  await page.getByRole('button', { name: 'Compose the card' }).click()
+  await expect(page.getByRole('heading', { name: /Over the break: the vent alone/ })).toBeVisible()
+})
+
+test('notes are recalled: tapped, named and played, and come again when they are due', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  await open(page, 'ottoline-brask', 'Recall')
+  const clarinet = instrument('clarinet')
+  const system = fingerSystem(clarinet)
+  const asked = async () =>
+    (await page.locator('.seconds .big').innerText()).replace('♭', 'b').replace('♯', '#')
+  const first = await asked()
+  for (const id of standardFingering(clarinet, first).touches)
+    await page
+      .getByRole('button', { name: `${system.touches.find((t) => t.id === id)!.name}: up` })
+      .press('Enter')
+  await page.getByRole('button', { name: 'That’s it' }).click()
+  await expect(page.getByText(/Right, in \d+\.\d s/)).toBeVisible()
+  await expect(page.getByText(/Again \w/)).toBeVisible()
+  // Next by key; wrong fingers are told by the note that they are.
+  await page.keyboard.press('Enter')
+  await expect.poll(asked).not.toBe(first)
+  const second = await asked()
+  await page.getByRole('button', { name: 'left thumb: up' }).click()
+  await page.getByRole('button', { name: 'left index: up' }).click()
+  if (second !== 'E4') {
+    await page.keyboard.press('Enter')
+    await expect(page.getByText(/That is E4\./)).toBeVisible()
+    await expect(noted(page)).toContainText('name to fingers not yet, gave E4')
+    await page.keyboard.press('Enter')
+  }
+  // Played: the fingers are shown, the note is heard.
+  await page.getByLabel('Drill').selectOption({ label: 'Name to fingers' })
+  const third = await asked()
+  await page.getByLabel('WAVE file').setInputFiles(oneNote(third))
+  await expect(page.getByText(/Right, in/)).toBeVisible()
+  // By name, with the keys of the first row.
+  await page.getByLabel('Drill').selectOption({ label: 'Fingers to name' })
+  await expect(page.getByText('Which note is this?')).toBeVisible()
+  await page.locator('body').press('a')
+  await expect(page.getByText(/Right, in|That is/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Next' })).toBeVisible()
+  // On the staff nothing gives the name away.
+  await page.getByLabel('Drill').selectOption({ label: 'Staff to fingers' })
+  await expect(page.getByRole('img', { name: 'Notation of what is asked' })).toBeVisible()
+  await expect(page.locator('.staff svg')).toBeVisible({ timeout: 20_000 })
+})
+
+test('a new note is met, and the learner’s own chart is printed', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  await open(page, 'ottoline-brask', 'First notes')
+  const asked = async () =>
+    (await page.locator('.seconds .big').innerText()).replace('♭', 'b').replace('♯', '#')
+  const next = await asked()
+  await page.getByLabel('WAVE file').setInputFiles(oneNote(next === 'C3' ? 'E3' : next))
+  await expect(page.getByText(/ is met/)).toBeVisible()
+  await expect(noted(page)).toContainText('New note')
+  await expect.poll(asked).not.toBe(next)
+  // Another note than the one asked for isn't taken for it.
+  await page.getByLabel('WAVE file').setInputFiles(oneNote('C4'))
+  await expect(page.getByRole('alert')).toContainText('C4 was heard, not')
+  const href = async (name: string) => (await page.getByRole('link', { name }).getAttribute('href'))!
+  const pdf = await page.request.get(await href('Print my notes'))
+  expect(pdf.headers()['content-type']).toContain('application/pdf')
+  expect((await pdf.body()).length).toBeGreaterThan(5000)
+  await page.goto(await href('As a picture'))
+  await expect(page.locator('svg').first()).toContainText('new this week')
+})
+
+test('notes carry German names where the studio says so', async ({ page }) => {
+  const studio = await (await page.request.get('/api/studio')).json()
+  try {
+    await page.goto('/settings')
+    await page.getByLabel('Names of notes').selectOption('german')
+    await page.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('Saved.')).toBeVisible()
+    await open(page, 'saskia-vell')
+    await choose(page, 'H4', 'Fis4')
+    await expect(page.getByLabel('From note', { exact: true })).toHaveValue('H4')
+    await choose(page, 'B4', 'A4')
+    await expect(page.getByRole('img', { name: /Notation: B4/ })).toBeVisible()
+    await page.getByLabel('To note', { exact: true }).fill('X4')
+    await page.getByLabel('To note', { exact: true }).press('Enter')
+    await expect(page.getByRole('alert')).toContainText('Write C to A or H')
+  } finally {
+    await page.request.put('/api/studio', { data: studio })
+  }
 })
 
 test.describe('every instrument has its fingers', () => {

@@ -73,3 +73,24 @@ export function lateFinger() {
   const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 3, manner: { breathDb: -42 } }, 44100)
   return { name: 'move.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
 }
+
+/** A clarinet comes down over its break five times, slurred, with a breath before each. */
+export function overTheBreak() {
+  const notes = Array.from({ length: 10 }, (_, n) => ({
+    written: n % 2 ? 'A4' : 'B4',
+    lengthS: 0.55,
+    begins: n % 2 ? ('slur' as const) : ('breath' as const),
+    ...(n % 2 && { gapS: 0.15 }),
+  }))
+  const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 5, manner: { breathDb: -42 } }, 44100)
+  return { name: 'break.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
+}
+
+/** One clarinet note. */
+export function oneNote(written: string) {
+  const { samples } = playPhrase(
+    { instrument: 'clarinet', notes: [{ written, lengthS: 1.6 }], seed: 2, manner: { breathDb: -42 } },
+    44100,
+  )
+  return { name: 'note.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
+}

@@ -7,6 +7,7 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { ROUTES } from '@halitus/core/contract'
 import { cardRoutes } from './cards/index.ts'
+import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
 import {
@@ -91,7 +92,10 @@ export function buildApp({
       )
     },
   })
-  app.use(['/api/sound', '/api/lessons/:id/takes', '/api/import', '/api/cards/:id/pdf'], heavy)
+  app.use(
+    ['/api/sound', '/api/lessons/:id/takes', '/api/import', '/api/cards/:id/pdf', '/api/learners/:id/chart'],
+    heavy,
+  )
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   app.use('/api', sound.router)
   app.use('/api', takeRoutes(db, takesFolder, now).router)
@@ -111,6 +115,7 @@ export function buildApp({
     ),
     lessonRoutes(db, now),
     cardRoutes(db, now),
+    chartRoutes(db, now),
     reedRoutes(db, now),
     pieceRoutes(db),
     instrumentRoutes(),

@@ -1,9 +1,11 @@
 import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
+import { nameNotes } from '@halitus/core/pitch'
 import { buildApp } from './app.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { readSettings } from './settings.ts'
+import { readStudio } from './studio/index.ts'
 
 async function main() {
   const settings = readSettings(process.env)
@@ -11,6 +13,7 @@ async function main() {
   const db = await openDatabase(settings.databaseUrl)
   const now = () => new Date()
   if (process.argv.includes('--demo')) await fillWithDemo(db, now())
+  nameNotes((await readStudio(db.read)).noteNames)
   const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
   const server = buildApp({
     db,

@@ -12,6 +12,7 @@ import {
   whole,
   words,
 } from '../fields/index.ts'
+import { NAMINGS, type Naming } from '../pitch/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import type { CardRowKind } from '../records/index.ts'
 
@@ -86,6 +87,12 @@ export const seenInput = strict({ seen: boolean().required() })
 export const cardAnswer = cardRecord
   .shape({
     learnerName: string().required(),
+    /** The fingering system that this learner is taught. */
+    system: string().required(),
+    /** How notes are named in this studio. */
+    noteNames: string<Naming>()
+      .required()
+      .oneOf(NAMINGS.map((n) => n.id)),
     /** True when an adult signs the card. */
     needsSignature: boolean().required(),
     ticks: array().of(tick).required(),
@@ -95,3 +102,4 @@ export const cardAnswer = cardRecord
 export type CardAnswer = InferType<typeof cardAnswer>
 
 export const pdfQuery = strict({ paper: string().oneOf(['A4', 'Letter'] as const) })
+export const chartQuery = pdfQuery.shape({ instrument: instrumentId() }).noUnknown()

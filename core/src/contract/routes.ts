@@ -2,7 +2,15 @@ import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
-import { cardAnswer, cardPatch, pdfQuery, reportInput, seenInput, type CardAnswer } from './cards.ts'
+import {
+  cardAnswer,
+  cardPatch,
+  chartQuery,
+  pdfQuery,
+  reportInput,
+  seenInput,
+  type CardAnswer,
+} from './cards.ts'
 import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
 import {
   fingeringList,
@@ -184,6 +192,14 @@ export const ROUTES = {
   seen: put('/reports/:id/seen', 'The teacher has seen it, or not yet', {
     body: seenInput,
     answer: cardAnswer,
+  }),
+  chartPdf: get('/learners/:id/chart/pdf', 'A learner’s own fingering chart on paper', {
+    query: chartQuery,
+    gives: 'application/pdf',
+  }),
+  chartSvg: get('/learners/:id/chart/svg', 'The same as a picture', {
+    query: chartQuery,
+    gives: 'image/svg+xml',
   }),
   cardPdf: get('/cards/:id/pdf', 'The card on paper', { query: pdfQuery, gives: 'application/pdf' }),
 

@@ -113,6 +113,15 @@ export const crossingsQuery = strict({
   from: noteText(),
   to: noteText(),
   system: string().max(40).optional(),
+  /** Changes a minute that were asked for: what is clean but behind them is told. */
+  perMinute: string()
+    .matches(/^\d{1,3}(\.\d+)?$/, ({ path }) => `${path} must be a number of changes a minute: 20 to 300.`)
+    .test(
+      'pulse',
+      ({ path, value }) => `${path} is ${value}; allowed: 20 to 300.`,
+      (text) => text === undefined || (Number(text) >= 20 && Number(text) <= 300),
+    )
+    .optional(),
 })
 const touchList = () => array().of(string().required()).required()
 export const crossingsAnswer = strict({
@@ -123,8 +132,9 @@ export const crossingsAnswer = strict({
         from: noteText(),
         to: noteText(),
         verdict: string()
-          .oneOf(['clean', 'between', 'register', 'squeak', 'other'] as const)
+          .oneOf(['clean', 'between', 'register', 'squeak', 'other', 'late'] as const)
           .required(),
+        offMs: n().optional().default(undefined),
         between: strict({
           written: noteText(),
           lengthMs: n(),

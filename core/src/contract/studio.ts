@@ -1,5 +1,6 @@
 import { array, number, string, type AnySchema, type InferType } from 'yup'
 import { finite, id, moment, strict, text, whole, words } from '../fields/index.ts'
+import { NAMINGS, type Naming } from '../pitch/index.ts'
 import type { EntryRecord } from '../records/index.ts'
 import { cardRecord, report, tick, type CardRecord } from './cards.ts'
 import { entryRecord } from './entries.ts'
@@ -14,9 +15,14 @@ export const studioInput = strict({
   place: text(200),
   a4Hz: finite().min(392).max(494),
   schools: chosenSchools(),
+  /** How notes are named; files from before there was a choice don't say. */
+  noteNames: string()
+    .oneOf(NAMINGS.map((n) => n.id))
+    .default('english'),
 })
-export type StudioInput = Omit<InferType<typeof studioInput>, 'schools'> & {
+export type StudioInput = Omit<InferType<typeof studioInput>, 'schools' | 'noteNames'> & {
   schools: Record<string, string>
+  noteNames: Naming
 }
 
 /**

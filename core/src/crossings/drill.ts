@@ -1,7 +1,7 @@
 import { fingersOf } from '../fingering/index.ts'
 import type { FingerSystem } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
-import type { Crossing } from './judge.ts'
+import type { Crossing } from './runs.ts'
 
 /** What a take of a move came to: clean changes, and which touch was out of step most often. */
 export interface Tally {
@@ -59,6 +59,8 @@ export function drillFor(
     return 'Squeaks: slower, and look at each finger’s pad on its hole before the mouth is changed.'
   if (registers >= 2)
     return `The fingers are there, the register isn’t: from ${prettyNote(to)} down first, slurred, the air as it was.`
+  if (crossings.filter((c) => c.verdict === 'late').length >= 2)
+    return 'Together, but behind the beat: hear four beats first, breathe with them; the pulse a little slower.'
   if (late && times >= 2) {
     const finger = fingersOf(system, [late])[0] ?? late
     return `The ${finger} alone: on and off eight times in silence; then both notes long-short and short-long.`

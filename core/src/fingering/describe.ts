@@ -1,6 +1,6 @@
 import { OutOfRange } from '../errors/index.ts'
 import { prettyNote } from '../pitch/index.ts'
-import type { FingerSystem, Instrument, TouchId } from '../instruments/index.ts'
+import type { FingerSystem, Fingering, Instrument, TouchId } from '../instruments/index.ts'
 import { fingerSystem, handConflicts, standardFingering } from '../instruments/index.ts'
 import { fingersOf } from './hand.ts'
 import { likelihoods } from './likelihood.ts'
@@ -82,4 +82,25 @@ export function heldFor(inst: Instrument, which: string | readonly TouchId[] | H
   const [conflict] = handConflicts(fingerSystem(inst), held.touches)
   if (conflict) throw new OutOfRange(conflict)
   return held
+}
+
+/** What the chart knows of some touches: every note that they are a fingering of, standard ones first. */
+export function chartedAs(system: FingerSystem, touches: readonly TouchId[]): Fingering[] {
+  const held = new Set(touches)
+  return system.chart
+    .filter((f) => f.touches.length === held.size && f.touches.every((t) => held.has(t)))
+    .sort((a, b) => Number(b.kind === 'standard') - Number(a.kind === 'standard'))
+}
+
+/**
+ * The touches when one more is tapped: up, down, and half where there is a half. What the same finger can't hold beside it
+ * is left, as a finger leaves it.
+ * @example tapped(recorder, ['L1'], 'LT') // ['L1', 'LT']; tapped again ['L1', 'LT:half'], then ['L1']
+ */
+export function tapped(system: FingerSystem, touches: readonly TouchId[], id: TouchId): TouchId[] {
+  const half = system.touches.find((t) => t.halfOf === id)?.id
+  const others = touches.filter((t) => t !== id && t !== half)
+  const next = touches.includes(id) ? half : half && touches.includes(half) ? undefined : id
+  if (!next) return others
+  return [...others.filter((t) => !handConflicts(system, [t, next]).length), next]
 }

@@ -25,8 +25,8 @@ const NEAR_CENTS = 50
 
 const lowFingerings = (inst: Instrument, system?: string) =>
   fingerSystem(inst, system).chart.filter((f) => f.kind === 'standard' && f.register === 1)
-/** Which partials a tube has: all, or the odd ones of a cylinder closed by a reed. */
-const partialsOf = (inst: Instrument) => {
+/** Which partials a tube has, up to the twelfth: all, or the odd ones of a cylinder closed by a reed. */
+export const partialsOf = (inst: Instrument) => {
   const all = Array.from({ length: HIGHEST }, (_, i) => i + 1)
   return seriesOf(inst.bore) === 'odd' ? all.filter((n) => n % 2) : all
 }

@@ -14,7 +14,15 @@ export {
   type Source,
 } from './move.ts'
 export { slideOf, type Slide } from './slide.ts'
-export { byLikelihood, describeBetween, describeMove, heldFor, outOfStep } from './describe.ts'
+export {
+  byLikelihood,
+  chartedAs,
+  describeBetween,
+  describeMove,
+  heldFor,
+  outOfStep,
+  tapped,
+} from './describe.ts'
 export { timeline, type Stretch } from './timeline.ts'
 export { fingersOf, FINGERS } from './hand.ts'
 export { likelihoods } from './likelihood.ts'
@@ -30,3 +38,5 @@ export {
 } from './difficulty.ts'
 export { LONGEST_LINE, pathsOf, type Overruling, type Path, type PathNote, type PathOptions } from './path.ts'
 export { harmonicsOf, ladderOf, type Harmonic, type Rung } from './harmonics.ts'
+export { registerMap, ventTouches, type RangeNote, type Terrace, type Vent } from './registers.ts'
+export { introduce, nextNotes, orderOfNotes, type Introduction } from './first-notes.ts'

@@ -57,19 +57,27 @@ function setupUnder(steps: readonly SetupStep[], { steps: other, ahead, phases }
   return phases ? phases.flatMap((phase) => told.filter((s) => s.phase === phase)) : told
 }
 
+/** An instrument with one of its fingering systems as the usual one. @throws InstrumentError for one that it doesn't have */
+export function underSystem(inst: Instrument, id: string): Instrument {
+  fingerSystem(inst, id)
+  const first = inst.systems.find((s) => s.id === id)!
+  return { ...inst, systems: [first, ...inst.systems.filter((s) => s !== first)] }
+}
+
 /**
- * An instrument as the chosen schools teach it: first notes, tolerances, and the steps of its set-up.
+ * An instrument as the chosen schools teach it: its fingering system, first notes, ratios of its scale, tolerances, and the steps of its set-up.
  * @param voices whose choice counts, the first that made one: learner, then studio
  */
 export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]): Instrument {
   return inst.variations.reduce((now, variation): Instrument => {
     const school = inst.schools.find((s) => s.id === variation.school)
     if (!school || choiceOf(school, ...voices) !== variation.choice) return now
-    const { firstNotes, ideals } = variation
+    const { firstNotes, ideals, system, ratios } = variation
     const setup = setupUnder(now.setup, variation)
     return {
-      ...now,
+      ...(system ? underSystem(now, system) : now),
       setup,
+      ...(ratios && now.just && { just: { ...now.just, ratios: { ...now.just.ratios, ...ratios } } }),
       ...(firstNotes && { teaching: { ...now.teaching, firstNotes } }),
       ...(ideals && {
         gauges: now.gauges.map((g) => ({
@@ -128,6 +136,28 @@ export function standardFingering(inst: Instrument, written: string, system?: st
   if (!first)
     throw new NoteError(`No fingering is charted for ${prettyNote(written)} on the ${spokenName(inst)}.`)
   return first
+}
+
+/**
+ * Where a note of a just scale lies, with its ratio and how far it is from the tempered note, cents; null where the
+ * instrument's scale is tempered or the note isn't in it. Exact arithmetic.
+ * @example justNote(instrument('chanter'), 'C#5') // { ratio: '5:4', over: 'A4', cents: -13.7 }
+ */
+export function justNote(
+  inst: Instrument,
+  written: string,
+): { ratio: string; over: string; cents: number } | null {
+  const { midi } = parseNote(written)
+  const [name, ratio] =
+    Object.entries(inst.just?.ratios ?? {}).find(([note]) => parseNote(note).midi === midi) ?? []
+  if (!inst.just || !name || !ratio) return null
+  const [up, down] = ratio
+  const tempered = 100 * (midi - parseNote(inst.just.over).midi)
+  return {
+    ratio: `${up}:${down}`,
+    over: inst.just.over,
+    cents: Math.round(10 * (1200 * Math.log2(up / down) - tempered)) / 10 + 0,
+  }
 }
 
 export type HoleState = 'open' | 'half' | 'closed'

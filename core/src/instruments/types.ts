@@ -194,6 +194,10 @@ export interface Variation {
   school: string
   choice: string
   firstNotes?: string[]
+  /** The fingering system that is taught, by its id. */
+  system?: string
+  /** Ratios that are other ones, by written note. */
+  ratios?: Just['ratios']
   /** What is right, by `gauge.measure`. */
   ideals?: Record<string, [number, number]>
   /** Steps of the set-up that are done otherwise. */
@@ -212,6 +216,12 @@ export interface Voice {
   brightens?: number
   /** From this written note upwards even partials are as strong as odd ones. */
   fullFrom?: string
+}
+
+/** A scale in whole-number ratios over a note; written. */
+export interface Just {
+  over: string
+  ratios: Readonly<Record<string, readonly [number, number]>>
 }
 
 /** Everything that is known of an instrument; what depends on which one it is stands here and nowhere else. */
@@ -262,6 +272,10 @@ export interface Instrument {
   bore: Bore
   /** Above the lowest, from low to high. */
   registers: Register[]
+  /** Where notes stand in whole-number ratios over one of them, as over a drone; left out where the scale is tempered. */
+  just?: Just
+  /** What its players call parts of the range, from low to high; registers are counted where they have no names. */
+  terraces?: readonly { from: string; name: string }[]
   /** Amplitudes of partials 1, 2, 3 … in their usual proportions (from memory; only the pattern matters). */
   partials: readonly number[]
   /** What the simulated player does with them; left out where nothing is special. */

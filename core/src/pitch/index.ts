@@ -5,7 +5,8 @@
  * noteName(parseNote('B♭4').midi) // 'Bb4'
  * Math.round(centsBetween(440, 880)) // 1200
  */
-export { NoteError, noteName, parseNote, prettyNote, type Note } from './note.ts'
+export { NoteError, noteName, parseNote, type Note } from './note.ts'
+export { nameNotes, NAMINGS, notesNamed, noteWord, prettyNote, readNote, type Naming } from './naming.ts'
 export { centsBetween, hzOfMidi, midiOfHz, partialDeviationCents } from './tuning.ts'
 export { heardNote, type HeardNote } from './transposition.ts'
 export { beatsAgainst, intervalOver, type IntervalTuning } from './intervals.ts'

@@ -48,9 +48,3 @@ export function noteName(midi: number): string {
   const n = Math.round(midi)
   return `${NAMES[((n % 12) + 12) % 12]}${Math.floor(n / 12) - 1}`
 }
-
-/** A plain name with real accidentals, for the screen: `prettyNote('Bb4') // 'B♭4'`. */
-export function prettyNote(name: string): string {
-  const n = parseNote(name)
-  return `${n.letter}${n.accidental}${n.octave}`
-}

@@ -30,6 +30,7 @@ export {
   goalOf,
   inventLesson,
   lineWords,
+  notesKnown,
   notedWords,
   ofKind,
   ofLearner,
@@ -115,4 +116,8 @@ export {
   type Tone,
   type ToneVerdict,
 } from './long-tone-ladder.ts'
+export { stepsPassed } from './break-step.ts'
+export { NEW_DAYS, newSince } from './new-note.ts'
+export { reviewsOf } from './recalled.ts'
+export { latenessOf, reviewsOfMoves, type Lateness } from './move.ts'
 export { overrulingsOf } from './passage.ts'

@@ -196,6 +196,8 @@ export interface RecordKind<K extends string, D extends AnyObject> {
   series?(entries: readonly Noted<D>[], inst: Instrument): Omit<Series, 'kind'>[]
   concerns?(known: Known<D>): Concern[]
   rows?(lesson: LessonSoFar<D>): RowProposal[]
+  /** Written notes that who did this can finger. */
+  knows?(data: D): string[]
   facts?(entries: readonly Noted<D>[]): Facts
   /** An invented lesson's entries; each is remembered before the next is asked for. */
   demo?(story: Story, random: Random): Generator<Invented<D>>

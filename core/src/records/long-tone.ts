@@ -135,6 +135,7 @@ export const longTone = kindOf(schema)({
   title: 'Long tone',
   stages: ['sound'],
   bulky: ['centsCurve', 'dbCurve'],
+  knows: (d) => [d.written],
   check(inst, { written, centsCurve, dbCurve }) {
     writtenNote(inst, written)
     if (centsCurve.length !== dbCurve.length)

@@ -1,15 +1,18 @@
 import { string } from 'yup'
 import { Refusal } from '../errors/index.ts'
-import { noteText, strict, whole } from '../fields/index.ts'
+import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { fingerSystem, isCharted, writtenNote } from '../instruments/index.ts'
 import { parseNote, prettyNote } from '../pitch/index.ts'
-import { kindOf, slug } from './kind.ts'
+import { aboutMove, dueBy, gradeOfMove, remembered, type Review } from '../recall/index.ts'
+import { kindOf, slug, type Noted } from './kind.ts'
 
 interface Tried {
   from: string
   to: string
   clean: number
   tries: number
+  late: string | null
+  lateMs?: number | undefined
 }
 
 /** Fewer tries say too little; below this share of clean ones a move is a concern (chosen by Halitus). */
@@ -21,6 +24,46 @@ const newestByPair = <T extends { data: Tried }>(entries: readonly T[]) => [
   ...new Map(entries.map((e) => [`${e.data.from} ${e.data.to}`, e])).values(),
 ]
 
+/** Tries of moves as reviews for the scheduler. */
+export const reviewsOfMoves = (entries: readonly Noted<Tried>[]): Review[] =>
+  entries.map(({ at, data }) => ({
+    about: aboutMove(data.from, data.to),
+    grade: gradeOfMove(data.clean, data.tries),
+    at,
+  }))
+
+/** One finger's lateness over the weeks. */
+export interface Lateness {
+  touch: string
+  /** In how many of the takes it was the one. */
+  takes: number
+  /** Median length of the note between, ms: in the first half of those takes and in the second; null where none was heard. */
+  firstMs: number | null
+  lastMs: number | null
+}
+
+const median = (list: readonly number[]): number | null =>
+  list.length ? [...list].sort((a, b) => a - b)[(list.length - 1) >> 1]! : null
+
+/** Which fingers were out of step, the most frequent first. @param entries oldest first, simulated ones left out */
+export function latenessOf(entries: readonly Noted<Pick<Tried, 'late' | 'lateMs'>>[]): Lateness[] {
+  const byTouch = new Map<string, (number | undefined)[]>()
+  for (const { data } of entries)
+    if (data.late) byTouch.set(data.late, [...(byTouch.get(data.late) ?? []), data.lateMs])
+  return [...byTouch]
+    .map(([touch, all]) => {
+      const heard = all.filter((ms) => ms !== undefined)
+      const half = Math.ceil(heard.length / 2)
+      return {
+        touch,
+        takes: all.length,
+        firstMs: median(heard.slice(0, half)),
+        lastMs: median(heard.slice(half)),
+      }
+    })
+    .sort((a, b) => b.takes - a.takes)
+}
+
 /** Two notes back and forth: how many changes were clean. */
 export const move = kindOf(
   strict({
@@ -29,6 +72,9 @@ export const move = kindOf(
     clean: whole(0, 99),
     tries: whole(1, 99),
     late: string().max(20).nullable().defined(),
+    /** How often that finger was late, and how long the note between lasted, median, ms; where it was heard. */
+    lateTimes: whole(0, 99).optional(),
+    lateMs: finite().min(0).max(1000).optional(),
   }),
 )({
   kind: 'move',
@@ -44,6 +90,7 @@ export const move = kindOf(
     if (late !== null && isCharted(inst) && !fingerSystem(inst).touches.some((t) => t.id === late))
       throw new Refusal('invalid', `data.late is “${late}”; the instrument has no such touch.`, 'data.late')
   },
+  knows: (d) => [d.from, d.to],
   noted: (d) => `${pair(d)}: ${d.clean} of ${d.tries} clean`,
   line(entries) {
     const last = entries.at(-1)
@@ -91,6 +138,14 @@ export const move = kindOf(
         (e) => e.at.startsWith(lastDay ?? '-') && e.data.clean < e.data.tries && !pairs.has(pair(e.data)),
       )
       .map((e) => e.data)
+    // One that sat weeks ago and is due again comes along, the longest overdue first.
+    const now = entries.at(-1)?.at
+    const fresh = new Set([...today, ...again].map((d) => aboutMove(d.from, d.to)))
+    const due = now === undefined ? [] : dueBy(remembered(reviewsOfMoves(before)), now)
+    const overdue = due
+      .filter((r) => !fresh.has(r.about))
+      .flatMap((r) => before.findLast((e) => aboutMove(e.data.from, e.data.to) === r.about)?.data ?? [])
+      .slice(0, 1)
     const hardestFirst = (list: Tried[]) => [...list].sort((a, b) => share(a) - share(b))
     const rowOf = (when: string) => (d: Tried) => ({
       id: `move-${slug(d.from)}-${slug(d.to)}`,
@@ -102,13 +157,15 @@ export const move = kindOf(
       aim: `All fingers at once. ${when} ${d.clean} of ${d.tries} clean.`,
       notes: [d.from, d.to],
     })
-    return [...hardestFirst(today).map(rowOf('Today')), ...hardestFirst(again).map(rowOf('Last lesson'))].map(
-      (row, i) => ({
-        ...row,
-        // The two hardest come home; the others wait under what is left out.
-        weight: i < 2 ? 50 - i : 4,
-      }),
-    )
+    return [
+      ...hardestFirst(today).map(rowOf('Today')),
+      ...hardestFirst(again).map(rowOf('Last lesson')),
+      ...overdue.map(rowOf('Due again:')),
+    ].map((row, i) => ({
+      ...row,
+      // The two hardest come home; the others wait under what is left out.
+      weight: i < 2 ? 50 - i : 4,
+    }))
   },
   *demo({ inst, week, weeks, moves }, random) {
     const progress = Math.min(1, week / weeks)
@@ -119,7 +176,15 @@ export const move = kindOf(
       if (parseNote(from).midi === parseNote(to).midi) continue
       yield {
         stage: 'fingers',
-        data: { from, to, clean, tries: 8, late: clean < 8 && known ? late : null },
+        data: {
+          from,
+          to,
+          clean,
+          tries: 8,
+          late: clean < 8 && known ? late : null,
+          lateTimes: clean < 8 && known ? Math.min(8 - clean, 3) : undefined,
+          lateMs: clean < 8 && known ? Math.round(110 - 55 * progress + 10 * random.normal()) : undefined,
+        },
       }
     }
   },

@@ -55,6 +55,7 @@ export const passage = kindOf(
       if (conflict) throw new Refusal('invalid', `${field}: ${conflict}`, field)
     })
   },
+  knows: (d) => d.notes.map((n) => n.written),
   noted(d) {
     const own = d.notes.filter((n) => n.overruled).map((n) => prettyNote(n.written))
     return `Passage ${said(d.notes)}${own.length ? `, own fingering for ${[...new Set(own)].join(', ')}` : ''}`

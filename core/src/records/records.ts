@@ -16,6 +16,7 @@ import type {
   Series,
   Story,
 } from './kind.ts'
+import { inOrder } from './new-note.ts'
 import { DIZZY_DAYS } from './dizzy.ts'
 import { RECORDS } from './registry.ts'
 
@@ -201,6 +202,13 @@ export function rowsOf(
       }) ?? [],
   )
 }
+
+/** Written notes that a learner has met or played, in the order in which beginners meet them; simulated ones don't count. */
+export const notesKnown = (entries: readonly EntryRecord[], inst: Instrument): string[] =>
+  inOrder(
+    inst,
+    ofLearner(entries).flatMap((e) => kindNamed(e.kind)?.knows?.(e.data as never) ?? []),
+  )
 
 /** What was measured with a learner, for diagnoses; weeks from the first entry to the newest. */
 export function factsOf(entries: readonly EntryRecord[]): Facts & { weeksPlaying: number } {

@@ -1,5 +1,6 @@
 import { articulation } from './articulation.ts'
 import { bend } from './bend.ts'
+import { breakStep } from './break-step.ts'
 import { bothEnds } from './both-ends.ts'
 import { breathCount } from './breath-count.ts'
 import { breathCycle } from './breath-cycle.ts'
@@ -16,9 +17,11 @@ import { longTone } from './long-tone.ts'
 import { mouth } from './mouth.ts'
 import { move } from './move.ts'
 import { passage } from './passage.ts'
+import { newNote } from './new-note.ts'
 import { note } from './note.ts'
 import { overtone } from './overtone.ts'
 import { phrases } from './phrases.ts'
+import { recalled } from './recalled.ts'
 import { rhythm } from './rhythm.ts'
 import { setup } from './setup.ts'
 import { shapedTone } from './shaped-tone.ts'
@@ -60,7 +63,10 @@ export const RECORDS = {
   rhythm,
   daily,
   gracenotes,
+  'new-note': newNote,
   move,
+  'break-step': breakStep,
   passage,
+  recalled,
   target,
 } as const

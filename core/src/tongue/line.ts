@@ -1,6 +1,6 @@
 import { OutOfRange } from '../errors/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
-import { noteName, parseNote } from '../pitch/index.ts'
+import { noteName, parseNote, readNote } from '../pitch/index.ts'
 
 /** Ticks of a beat: halves, thirds, quarters and sixths of it are whole. */
 export const TICKS = 12
@@ -102,7 +102,7 @@ export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineN
         `“${word}” can’t be written: an eighth times 1, 2, 3, 4, 6 or 8, or halved: ${name}/2.`,
       )
     return {
-      written: name === '-' ? null : noteName(writtenNote(inst, name!).midi),
+      written: name === '-' ? null : noteName(writtenNote(inst, readNote(name!)).midi),
       ticks: length,
       begins: 'tongue',
     }

@@ -6,10 +6,12 @@ import {
   fingerSystem,
   instrument,
   isCharted,
+  justNote,
   openHoles,
   pictureOf,
   setupSequence,
   standardFingering,
+  underSchools,
   type Instrument,
 } from '@halitus/core/instruments'
 import { parseNote } from '@halitus/core/pitch'
@@ -143,5 +145,53 @@ describe('the sounding column', () => {
       columnEndMm(fingerSystem(flute), new Set(standardFingering(flute, note).touches))
     expect(Math.abs((end('D4') + 51.5) / 587.4 - 1)).toBeLessThan(0.02)
     expect(Math.abs((end('A4') + 51.5) / 392 - 1)).toBeLessThan(0.02)
+  })
+})
+
+describe('systems and scales as schools have them', () => {
+  it('the German recorder is taught where it is chosen', () => {
+    const recorder = instrument('soprano-recorder')
+    expect(underSchools(recorder, {}).systems[0].id).toBe('baroque')
+    const german = underSchools(recorder, {}, { 'recorder-fingering': 'german' })
+    expect(german.systems.map((s) => s.id)).toEqual(['german', 'baroque'])
+    expect(standardFingering(german, 'F4').touches).toEqual(['LT', 'L1', 'L2', 'L3', 'R1'])
+    // The learner's own choice comes first.
+    expect(
+      underSchools(recorder, { 'recorder-fingering': 'baroque' }, { 'recorder-fingering': 'german' })
+        .systems[0].id,
+    ).toBe('baroque')
+  })
+  it.each([
+    ['flick', 'flicking', true],
+    ['hold', 'plain', false],
+    ['neither', 'plain', false],
+  ])('the bassoon by %s', (choice, system, vents) => {
+    const inst = underSchools(instrument('bassoon'), { 'bassoon-flicking': choice })
+    expect(inst.systems[0].id).toBe(system)
+    expect(standardFingering(inst, 'B3').touches.includes('LT:C')).toBe(vents)
+  })
+  // Exact arithmetic of the ratios; 5:4 is 386.3 cents, 3:2 702.0, 7:4 968.8, 16:9 996.1, 7:8 −231.2, 8:9 −203.9.
+  it.each([
+    ['A4', '1:1', 0],
+    ['B4', '9:8', 3.9],
+    ['C#5', '5:4', -13.7],
+    ['D5', '4:3', -2],
+    ['E5', '3:2', 2],
+    ['F#5', '5:3', -15.6],
+    ['G5', '7:4', -31.2],
+    ['G4', '7:8', -31.2],
+    ['A5', '2:1', 0],
+  ])('the chanter’s %s is %s of A', (note, ratio, cents) =>
+    expect(justNote(instrument('chanter'), note)).toEqual({ ratio, over: 'A4', cents }),
+  )
+  it('the chanter’s Gs follow their school', () => {
+    const other = underSchools(instrument('chanter'), {
+      'chanter-low-g': 'tone',
+      'chanter-high-g': 'fourths',
+    })
+    expect(justNote(other, 'G4')).toMatchObject({ ratio: '8:9', cents: -3.9 })
+    expect(justNote(other, 'G5')).toMatchObject({ ratio: '16:9', cents: -3.9 })
+    expect(justNote(other, 'D5')).toMatchObject({ ratio: '4:3' })
+    expect(justNote(instrument('flute'), 'D5')).toBeNull()
   })
 })

@@ -25,6 +25,9 @@ export const homeOf = (kind: EntryKind) => instrument(kind === 'gracenotes' ? 'c
 /** Data of every kind that is right on its instrument. */
 export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   note: { text: 'x' },
+  'new-note': { written: 'D4', beside: 'E4' },
+  'break-step': { from: 'A4', to: 'B4', step: 'above', clean: 4, tries: 5, passed: true, words: '4 of 5' },
+  recalled: { drill: 'name-fingers', written: 'E4', right: true, seconds: 4.2, gave: null },
   'breath-cycle': {
     inCounts: 2,
     holdCounts: 0,

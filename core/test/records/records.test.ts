@@ -359,10 +359,20 @@ describe('rows for the card', () => {
     expect(rows()).toEqual(['move-A4-B4: All fingers at once. Last lesson 5 of 8 clean.'])
     expect(rows(tried('B4', 7, '2026-03-20', 'l1'))).toEqual([
       'move-A4-B4: All fingers at once. Today 7 of 8 clean.',
+      // What went wrong two weeks ago and wasn’t taken up since is due.
+      'move-A4-C5: All fingers at once. Due again: 1 of 8 clean.',
     ])
+    // There and back are one move: who plays it the other way round isn’t asked for it again.
+    const back = entry(
+      'move',
+      { from: 'C5', to: 'A4', clean: 8, tries: 8, late: null },
+      { lessonId: 'l1', at: '2026-03-20T18:00:00' },
+    )
+    expect(rows(back).join()).not.toContain('Due again')
     expect(rows(tried('E5', 7, '2026-03-20', 'l1'))).toEqual([
       'move-A4-E5: All fingers at once. Today 7 of 8 clean.',
       'move-A4-B4: All fingers at once. Last lesson 5 of 8 clean.',
+      'move-A4-C5: All fingers at once. Due again: 1 of 8 clean.',
     ])
   })
   it('bring the last long tone though none was played today', () => {

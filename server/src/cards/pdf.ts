@@ -1,34 +1,9 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
-import {
-  fingerSystem,
-  instrument,
-  isCharted,
-  pictureOf,
-  standardFingering,
-  type Instrument,
-} from '@halitus/core/instruments'
+import { instrument, underSystem, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import type { CardRow } from '@halitus/core/records'
-import { engraved, INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
-
-/** A fingering as SVG: the instrument lying to scale, held touches filled. */
-function fingeringSvg(inst: Instrument, written: string): string | undefined {
-  if (!isCharted(inst)) return undefined
-  const picture = pictureOf(fingerSystem(inst), new Set(standardFingering(inst, written).touches))
-  const [x, y, w, h] = picture.fingersFrame
-  const n = (value: number) => value.toFixed(1)
-  const shapes = [
-    `<polygon points="${picture.outline.map(([px, py]) => `${n(px)},${n(py)}`).join(' ')}" fill="#dfe5e8" stroke="${SOFT}" stroke-width="1"/>`,
-    ...picture.touches.map(({ x: tx, y: ty, held, touch }) =>
-      [
-        `<circle cx="${n(tx)}" cy="${n(ty)}" r="${picture.touchRadius}" fill="${held ? INK : '#ffffff'}" stroke="${held ? INK : SOFT}" stroke-width="${held ? 2 : 1}"/>`,
-        `<text x="${n(tx)}" y="${n(ty + 4)}" font-family="Text" font-size="11" text-anchor="middle" fill="${held ? '#ffffff' : SOFT}">${touch.label.replace('♯', '#').replace('♭', 'b')}</text>`,
-      ].join(''),
-    ),
-  ]
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${n(x)} ${n(y)} ${n(w)} ${n(h)}">${shapes.join('')}</svg>`
-}
+import { engraved, fingeringSvg, INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
 
 const SIGN_WIDTH = 230
 /** Of a line of notation beside the boxes, points. */
@@ -113,11 +88,10 @@ function table(card: CardAnswer, lines: ReadonlyMap<string, string>): Content {
   }
 }
 
-/** Fingering pictures of the first notes on the card, in two columns; none while there is no chart. */
+/** Fingering pictures of the first notes on the card, in two columns. */
 function pictures(card: CardAnswer, inst: Instrument): Content[] {
   const found = [...new Set(card.rows.flatMap((r) => r.notes))].slice(0, 6).flatMap((note) => {
     const svg = fingeringSvg(inst, note)
-    if (!svg) return []
     return [
       {
         stack: [
@@ -178,7 +152,7 @@ export async function cardPdf(
   studio: StudioInput,
   paper: 'A4' | 'Letter',
 ): Promise<Buffer> {
-  const inst = instrument(card.instrument)
+  const inst = underSystem(instrument(card.instrument), card.system)
   const lines = await engravedLines(card, inst)
   const listenFor: Content[] = card.listenFor
     ? [

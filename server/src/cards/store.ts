@@ -8,12 +8,13 @@ import type {
   LessonRecord,
   Trouble,
 } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, underSchools } from '@halitus/core/instruments'
 import { composeCard, type WeekCard } from '@halitus/core/practice'
 import type { RowProposal } from '@halitus/core/records'
 import { dayOf } from '@halitus/core/time'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
+import { readStudio } from '../studio/index.ts'
 
 /** Minors' cards are signed by an adult (common practice). */
 const ADULT_YEARS = 18
@@ -22,9 +23,10 @@ const ADULT_YEARS = 18
 export async function withTicks(
   db: Reader,
   cards: CardRecord[],
-  learner: Pick<LearnerRecord, 'name' | 'birthYear'>,
+  learner: Pick<LearnerRecord, 'name' | 'birthYear' | 'schools'>,
 ): Promise<CardAnswer[]> {
   if (!cards.length) return []
+  const studio = await readStudio(db)
   const ids = cards.map((c) => c.id)
   const ticks = await db.select().from(tables.ticks).where(inArray(tables.ticks.cardId, ids))
   const reports = await db
@@ -35,6 +37,8 @@ export async function withTicks(
   return cards.map((card) => ({
     ...card,
     learnerName: learner.name,
+    system: underSchools(instrument(card.instrument), learner.schools, studio.schools).systems[0].id,
+    noteNames: studio.noteNames,
     needsSignature: Number(card.from.slice(0, 4)) - learner.birthYear < ADULT_YEARS,
     ticks: ticks
       .filter((t) => t.cardId === card.id)

@@ -13,6 +13,7 @@ import type {
 } from '@halitus/core/contract'
 import type { CardRow } from '@halitus/core/records'
 import type { InstrumentId } from '@halitus/core/instruments'
+import type { Naming } from '@halitus/core/pitch'
 
 export const studio = sqliteTable('studio', {
   id: integer('id').primaryKey(),
@@ -20,6 +21,7 @@ export const studio = sqliteTable('studio', {
   place: text('place').notNull(),
   a4Hz: real('a4_hz').notNull(),
   schools: text('schools', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
+  noteNames: text('note_names').$type<Naming>().notNull().default('english'),
 })
 
 export const learners = sqliteTable('learners', {

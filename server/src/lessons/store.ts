@@ -8,7 +8,7 @@ import type {
   LessonPatch,
   LessonRecord,
 } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, underSchools } from '@halitus/core/instruments'
 import { aimsOf, checkEntry, rowsOf } from '@halitus/core/records'
 import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
@@ -159,11 +159,12 @@ const eased = (cards: readonly CardAnswer[]) => easedSince(cards.flatMap((c) => 
 export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
   const lesson = await readLesson(tx, id)
   const learner = await readLearner(tx, lesson.learnerId)
-  const inst = instrument(lesson.instrument)
+  const studio = await readStudio(tx)
+  const inst = underSchools(instrument(lesson.instrument), learner.schools, studio.schools)
   const entries = (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument)
   const dizzy = eased(await cardsOf(tx, learner))
   const measured = [
-    ...rowsOf(entries, id, inst, observes(learner, await readStudio(tx)), dizzy),
+    ...rowsOf(entries, id, inst, observes(learner, studio), dizzy),
     ...rowsOfPlans(await plansOf(tx, learner.id)),
   ]
   const lessonsBefore = (await lessonsOf(tx, learner.id)).filter(

@@ -1,5 +1,6 @@
 import express from 'express'
 import { ROUTES } from '@halitus/core/contract'
+import { onPulse } from '@halitus/core/crossings'
 import { OutOfRange } from '@halitus/core/errors'
 import { instrument, standardFingering } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
@@ -56,7 +57,7 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
         query,
         goneWith(request),
       )
-      return { crossings }
+      return { crossings: query.perMinute ? onPulse(crossings, 60 / Number(query.perMinute)) : crossings }
     })
 }
 

@@ -1,4 +1,5 @@
 import { check, ROUTES, studioFile, upgradeFile, type StudioFile } from '@halitus/core/contract'
+import { nameNotes } from '@halitus/core/pitch'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
@@ -8,7 +9,11 @@ import { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
 export const studioRoutes = (db: Database, now: () => Date, afterImport: () => Promise<void>): Routes =>
   routes()
     .on(ROUTES.studio, () => readStudio(db.read))
-    .on(ROUTES.writeStudio, ({ body }) => db.write((tx) => writeStudio(tx, body)))
+    .on(ROUTES.writeStudio, async ({ body }) => {
+      const studio = await db.write((tx) => writeStudio(tx, body))
+      nameNotes(studio.noteNames)
+      return studio
+    })
     .on(ROUTES.export, ({ response }) => {
       const at = wallClock(now())
       response.attachment(`halitus-${at.slice(0, 10)}.json`)
@@ -18,6 +23,7 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
       const file = check<unknown>(studioFile, upgradeFile(body)) as StudioFile
       try {
         const imported = await db.write((tx) => importStudio(tx, file))
+        nameNotes(file.studio.noteNames ?? 'english')
         await afterImport()
         return { imported }
       } catch (error) {

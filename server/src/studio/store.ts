@@ -10,21 +10,30 @@ import { tables, type Reader, type Tx } from '../db/index.ts'
 
 const ONLY = 1
 
-/** Name, place, A4 in Hz and schools; a plain start while nothing was written. */
+/** Name, place, A4 in Hz, schools and names of notes; a plain start while nothing was written. */
 export async function readStudio(db: Reader): Promise<StudioInput> {
   const [row] = await db.select().from(tables.studio).where(eq(tables.studio.id, ONLY))
   return row
-    ? { name: row.name, place: row.place, a4Hz: row.a4Hz, schools: row.schools }
-    : { name: 'My studio', place: '', a4Hz: 440, schools: {} }
+    ? {
+        name: row.name,
+        place: row.place,
+        a4Hz: row.a4Hz,
+        schools: row.schools,
+        noteNames: row.noteNames,
+      }
+    : { name: 'My studio', place: '', a4Hz: 440, schools: {}, noteNames: 'english' }
 }
 
-/** Writes them, all at once. */
-export async function writeStudio(tx: Tx, input: StudioInput): Promise<StudioInput> {
+/** Writes them, all at once; who doesn't say how notes are named leaves that as it is. */
+export async function writeStudio(
+  tx: Tx,
+  input: Omit<StudioInput, 'noteNames'> & Partial<StudioInput>,
+): Promise<StudioInput> {
   await tx
     .insert(tables.studio)
     .values({ id: ONLY, ...input })
     .onConflictDoUpdate({ target: tables.studio.id, set: input })
-  return input
+  return readStudio(tx)
 }
 
 /** The whole studio, in the order in which it was stored. */
@@ -53,7 +62,8 @@ export async function importStudio(
   file: StudioFile,
 ): Promise<{ learners: number; lessons: number; entries: number }> {
   await tx.delete(tables.learners)
-  await writeStudio(tx, file.studio)
+  // Files from before there was a choice have English names.
+  await writeStudio(tx, { ...file.studio, noteNames: file.studio.noteNames ?? 'english' })
   for (const part of STUDIO_PART_NAMES) {
     const rows = file[part] as (typeof tables)[StudioPart]['$inferInsert'][]
     for (let i = 0; i < rows.length; i += AT_ONCE)

@@ -3,11 +3,12 @@ import { Button, Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, underSystem } from '@halitus/core/instruments'
 import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
 import { wallClock } from '@halitus/core/time'
 import { api, changes, useOutbox } from '@/api/index.ts'
 import { useDraft } from '@/base/drafts.ts'
+import { rememberNames } from '@/base/note-names.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
@@ -58,7 +59,9 @@ const shown = computed(() => {
 
 async function load() {
   try {
-    card.value = await api.card(props.id)
+    const answer = await api.card(props.id)
+    rememberNames(answer.noteNames)
+    card.value = answer
     failed.value = ''
   } catch (error) {
     failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
@@ -67,7 +70,9 @@ async function load() {
 watch(() => props.id, load, { immediate: true })
 useEventListener(window, 'focus', load)
 
-const inst = computed(() => (card.value ? instrument(card.value.instrument) : undefined))
+const inst = computed(() =>
+  card.value ? underSystem(instrument(card.value.instrument), card.value.system) : undefined,
+)
 const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
 const ticked = computed(() => new Set(shown.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
 /** The number is large, the words behind it aren't. */

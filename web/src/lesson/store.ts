@@ -28,6 +28,7 @@ import {
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { wallClock } from '@halitus/core/time'
 import { api, changes, useOutbox } from '@/api/index.ts'
+import { rememberNames } from '@/base/note-names.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 
@@ -48,6 +49,7 @@ export const useLesson = defineStore('lesson', () => {
     if (answer.value?.lesson.id !== id) answer.value = undefined
     try {
       const [lesson, here] = await Promise.all([api.lesson(id), api.studio()])
+      rememberNames(here.noteNames)
       answer.value = lesson
       studio.value = here
     } catch (error) {

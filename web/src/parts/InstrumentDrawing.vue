@@ -12,7 +12,10 @@ const props = defineProps<{
   pressing?: readonly TouchId[]
   lifting?: readonly TouchId[]
   label: string
+  /** Touches can be tapped, or pressed by key. */
+  taps?: boolean
 }>()
+const emit = defineEmits<{ tap: [id: TouchId] }>()
 
 const picture = computed(() => pictureOf(props.system, new Set(props.held)))
 /** Where fingers are: the tube goes on beyond both edges, and what is written can be read. */
@@ -38,6 +41,13 @@ const wedge = (up: boolean) => {
   const d = r.value * (up ? -1 : 1)
   return `M ${-r.value * 0.55} ${d * 1.25} L 0 ${d * 1.85} L ${r.value * 0.55} ${d * 1.25} Z`
 }
+/** What a key press and a screen reader find. */
+const asButton = (t: { touch: { name: string }; state: TouchState; half: boolean; held: boolean }) => ({
+  role: 'button',
+  tabindex: 0,
+  'aria-pressed': t.half ? ('mixed' as const) : t.held,
+  'aria-label': `${t.touch.name}: ${say(t.state, t.half)}`,
+})
 const say = (state: TouchState, half: boolean) =>
   half && state === 'lifted'
     ? 'half open'
@@ -98,16 +108,26 @@ const say = (state: TouchState, half: boolean) =>
       :key="t.touch.id"
       :transform="`translate(${t.x} ${t.y})`"
       class="touch"
-      :class="[t.state, { dot: t.dot }]"
+      :class="[t.state, { dot: t.dot, taps }]"
+      v-bind="taps ? asButton(t) : {}"
+      @click="taps && emit('tap', t.touch.id)"
+      @keydown.enter.prevent="taps && emit('tap', t.touch.id)"
+      @keydown.space.prevent.stop="taps && emit('tap', t.touch.id)"
     >
+      <circle v-if="taps" class="reach" :r="r * 1.35" />
       <title>{{ t.touch.name }}: {{ say(t.state, t.half) }}</title>
-      <circle :r="t.dot ? 3.5 : r" />
+      <circle :r="t.dot && !taps ? 3.5 : r" />
       <path v-if="t.half" :d="`M 0 ${-r} A ${r} ${r} 0 0 0 0 ${r} Z`" class="half" />
       <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
       <path v-if="t.state === 'lifting'" :d="wedge(t.y < 0)" class="wedge" />
-      <text v-if="t.spoken" y="4.6" text-anchor="middle">{{ t.touch.label }}</text>
+      <text v-if="t.spoken || taps" y="4.6" text-anchor="middle">{{ t.touch.label }}</text>
     </g>
-    <text v-if="allOpen" :x="picture.fingersFrame[0] + 6" :y="picture.fingersFrame[1] + 16" class="open">
+    <text
+      v-if="allOpen && !taps"
+      :x="picture.fingersFrame[0] + 6"
+      :y="picture.fingersFrame[1] + 16"
+      class="open"
+    >
       All open: no finger down
     </text>
   </svg>
@@ -186,6 +206,24 @@ const say = (state: TouchState, half: boolean) =>
 .touch.pressing text {
   fill: var(--ink);
   font-weight: 700;
+}
+.taps {
+  cursor: pointer;
+}
+.touch .reach {
+  fill: transparent;
+  stroke: none;
+}
+.taps.dot circle:not(.reach) {
+  fill: var(--surface);
+  stroke: var(--soft);
+  opacity: 1;
+}
+.taps:focus-visible {
+  outline: none;
+}
+.taps:focus-visible .reach {
+  fill: var(--metal-wash);
 }
 .wedge {
   fill: var(--metal);

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { parseNote } from '@halitus/core/pitch'
+import { noteWord, parseNote } from '@halitus/core/pitch'
 
 /** A note as it is read from two metres: letter, accidental, small octave. */
 const props = defineProps<{ note: string; size?: number }>()
-const parts = computed(() => parseNote(props.note))
+const parts = computed(() => {
+  const note = parseNote(props.note)
+  return { word: noteWord(note), octave: note.octave }
+})
 </script>
 
 <template>
   <span class="note" :style="{ fontSize: `${size ?? 56}px` }"
-    >{{ parts.letter }}{{ parts.accidental }}<sub>{{ parts.octave }}</sub></span
+    >{{ parts.word }}<sub>{{ parts.octave }}</sub></span
   >
 </template>
 

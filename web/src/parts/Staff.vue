@@ -14,6 +14,8 @@ const props = withDefaults(
     beats?: number
     syllables?: readonly string[]
     scale?: number
+    /** What stands there is asked about and isn’t named. */
+    secret?: boolean
   }>(),
   { beats: 4, syllables: undefined, scale: 42 },
 )
@@ -54,9 +56,9 @@ watch(() => [props.line, props.syllables, Math.round(width.value / 20)], draw)
 </script>
 
 <template>
-  <figure class="staff" role="img" :aria-label="`Notation: ${words}`">
+  <figure class="staff" role="img" :aria-label="secret ? 'Notation of what is asked' : `Notation: ${words}`">
     <div ref="box" class="box"></div>
-    <figcaption v-if="!drawn" class="soft">{{ words }}</figcaption>
+    <figcaption v-if="!drawn && !secret" class="soft">{{ words }}</figcaption>
   </figure>
 </template>
 

@@ -90,5 +90,9 @@ export const bassoon = define({
   ],
   setup: BASSOON_SETUP,
   schools: [...EVERYBODYS, FLICKING, FIRST],
-  variations: [{ school: FIRST.id, choice: 'e-d-c', firstNotes: ['E3', 'D3', 'C3', 'F3'] }],
+  variations: [
+    { school: FIRST.id, choice: 'e-d-c', firstNotes: ['E3', 'D3', 'C3', 'F3'] },
+    { school: FLICKING.id, choice: 'hold', system: 'plain' },
+    { school: FLICKING.id, choice: 'neither', system: 'plain' },
+  ],
 })

@@ -1,8 +1,8 @@
-import { EVERYBODYS } from '../../schools/index.ts'
+import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
 import { CHANTER_MOUTH } from '../mouths.ts'
 import { seatDepth } from '../gauges.ts'
-import type { Adjustment, Bore, SetupPhase, Teaching } from '../types.ts'
+import type { Adjustment, Bore, Just, SetupPhase, Teaching } from '../types.ts'
 import { apartStep, step } from '../steps.ts'
 import { chanterFingers, chanterHoles } from './fingers.ts'
 import { CHANTER_GRACES } from './graces.ts'
@@ -20,6 +20,38 @@ const TEACHING: Teaching = {
   ],
   loudTendency: 'sharp',
   listenFor: 'No crossing noise between E and F',
+}
+
+const LOW_G: School = {
+  id: 'chanter-low-g',
+  about: 'Low G of the chanter, over the drone’s A',
+  choices: [
+    { id: 'seventh', words: '7:8, in tune with the seventh partial' },
+    { id: 'tone', words: '8:9, a whole tone below low A' },
+  ],
+}
+const HIGH_G: School = {
+  id: 'chanter-high-g',
+  about: 'High G of the chanter, over the drone’s A',
+  choices: [
+    { id: 'seventh', words: '7:4, in tune with the seventh partial' },
+    { id: 'fourths', words: '16:9, two fourths up' },
+  ],
+}
+/** Whole-number ratios over the drones' A (common practice of the instrument, no source). */
+const JUST: Just = {
+  over: 'A4',
+  ratios: {
+    G4: [7, 8],
+    A4: [1, 1],
+    B4: [9, 8],
+    'C#5': [5, 4],
+    D5: [4, 3],
+    E5: [3, 2],
+    'F#5': [5, 3],
+    G5: [7, 4],
+    A5: [2, 1],
+  },
 }
 
 const ADJUSTMENTS: Adjustment[] = [
@@ -95,8 +127,12 @@ export const chanter = define({
     ),
   ],
   setup: CHANTER_SETUP,
-  schools: EVERYBODYS,
-  variations: [],
+  just: JUST,
+  schools: [...EVERYBODYS, LOW_G, HIGH_G],
+  variations: [
+    { school: LOW_G.id, choice: 'tone', ratios: { G4: [8, 9] } },
+    { school: HIGH_G.id, choice: 'fourths', ratios: { G5: [16, 9] } },
+  ],
 })
 
 /** A cone from the reed to the sole; measures from memory. */

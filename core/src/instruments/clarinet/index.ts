@@ -50,6 +50,12 @@ export const clarinet = define({
     { from: 'C#6', partial: 5 },
     { from: 'G#6', partial: 7 },
   ],
+  terraces: [
+    { from: 'E3', name: 'chalumeau' },
+    { from: 'G4', name: 'throat' },
+    { from: 'B4', name: 'clarion' },
+    { from: 'C#6', name: 'altissimo' },
+  ],
   partials: [1, 0.06, 0.6, 0.08, 0.35, 0.1, 0.18, 0.08],
   voice: { fullFrom: 'B4', brightens: 0.3 },
   reed: SINGLE_REED,

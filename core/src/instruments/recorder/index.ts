@@ -32,6 +32,19 @@ const TONGUE: School = {
   ],
 }
 
+const FINGERING: School = {
+  id: 'recorder-fingering',
+  about: 'Fingering of the recorder',
+  choices: [
+    { id: 'baroque', words: 'Baroque (English)' },
+    {
+      id: 'german',
+      words: 'German',
+      objection: 'F is plain, but F♯ and B♭ need more forks, and most ensembles finger the other way.',
+    },
+  ],
+}
+
 /** How far a recorder's lowest written note lies above a soprano's, semitones. */
 const aboveC = (lowest: string) => parseNote(lowest).midi - parseNote('C4').midi
 
@@ -80,8 +93,8 @@ const recorder = <const Id extends string>(
       ),
     ],
     setup: RECORDER_SETUP,
-    schools: [...EVERYBODYS, TONGUE],
-    variations: [],
+    schools: [...EVERYBODYS, TONGUE, FINGERING],
+    variations: [{ school: FINGERING.id, choice: 'german', system: 'german' }],
   })
 
 export const recorders = [

@@ -39,6 +39,7 @@ export const STUDIO = {
   place: 'Above the boat workshop, Tarnhaven',
   a4Hz: 440,
   schools: {},
+  noteNames: 'english' as const,
 }
 
 export const PEOPLE: Person[] = [

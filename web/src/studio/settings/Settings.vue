@@ -3,7 +3,10 @@ import { Button, Input } from 'ant-design-vue'
 import { onMounted, reactive, ref } from 'vue'
 import type { StudioFile } from '@halitus/core/contract'
 import { allSchools } from '@halitus/core/instruments'
+import { NAMINGS, type Naming } from '@halitus/core/pitch'
 import { api } from '@/api/index.ts'
+import { rememberNames } from '@/base/note-names.ts'
+import Choice from '@/parts/Choice.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useListening } from '@/listening/index.ts'
 import { useNotices } from '@/base/notices.ts'
@@ -11,8 +14,15 @@ import Quantity from '@/parts/Quantity.vue'
 
 const notices = useNotices()
 const listening = useListening()
-const form = reactive({ name: '', place: '', a4Hz: 440, schools: {} as Record<string, string> })
+const form = reactive({
+  name: '',
+  place: '',
+  a4Hz: 440,
+  schools: {} as Record<string, string>,
+  noteNames: 'english' as Naming,
+})
 const schools = allSchools()
+const namings = NAMINGS.map((n) => ({ value: n.id, label: n.words }))
 const loaded = ref(false)
 const fileInput = ref<HTMLInputElement>()
 
@@ -22,7 +32,9 @@ onMounted(async () => {
   loaded.value = true
 })
 async function save() {
-  if (await notices.attempt(() => api.writeStudio({ ...form }))) notices.show('Saved.')
+  if (!(await notices.attempt(() => api.writeStudio({ ...form })))) return
+  rememberNames(form.noteNames)
+  notices.show('Saved.')
 }
 async function download() {
   const file = await notices.attempt(api.exportStudio)
@@ -52,6 +64,7 @@ async function upload(event: Event) {
       undo: () => notices.attempt(() => api.importStudio(before)),
     })
     Object.assign(form, await api.studio())
+    rememberNames(form.noteNames)
   })
 }
 </script>
@@ -68,6 +81,8 @@ async function upload(event: Event) {
         <Input id="s-place" v-model:value="form.place" :maxlength="200" />
         <label for="s-a4">A4, Hz</label>
         <Quantity id="s-a4" v-model="form.a4Hz" :min="392" :max="494" :step="0.1" unit="Hz" />
+        <label for="s-names">Names of notes</label>
+        <Choice id="s-names" v-model="form.noteNames" :options="namings" />
       </div>
       <details class="schools">
         <summary>

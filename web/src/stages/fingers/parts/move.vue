@@ -5,11 +5,9 @@ import { useEventListener } from '@vueuse/core'
 import {
   byLikelihood,
   costOf,
-  describeBetween,
   describeMove,
   difficulty,
   difficultyWords,
-  outOfStep,
   slideOf,
   timeline,
   weightsFor,
@@ -23,10 +21,11 @@ import {
   type TouchId,
 } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
-import { drillFor, tally, type Crossing } from '@halitus/core/crossings'
+import { drillFor, onPulse, tally, type Crossing } from '@halitus/core/crossings'
+import { latenessOf, ofLearner } from '@halitus/core/records'
 import type { PhraseNote } from '@halitus/core/player'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { useLesson } from '@/lesson/index.ts'
+import { useLesson, useTools } from '@/lesson/index.ts'
 import { type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
@@ -37,9 +36,13 @@ import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
 import CrossingRow from '../CrossingRow.vue'
 import FingerThreads from '../FingerThreads.vue'
+import InBetween from '../InBetween.vue'
+import LateFingers from '../LateFingers.vue'
 import NotePicker from '../NotePicker.vue'
+import StaffPicker from '../StaffPicker.vue'
 
 const lesson = useLesson()
+const tools = useTools()
 const inst = computed(() => lesson.inst)
 const system = computed(() => (inst.value && isCharted(inst.value) ? fingerSystem(inst.value) : undefined))
 const moves = computed(() => lesson.ofKind(lesson.entries, 'move').map((e) => e.data))
@@ -109,7 +112,6 @@ const likely = computed(() => (system.value && way.value ? byLikelihood(system.v
 const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
 )
-const SHOWN = 6
 /** How hard the change is, with its parts. */
 const hard = computed(() => {
   if (!system.value || !a.value || !b.value) return ''
@@ -204,12 +206,21 @@ const take = (): Take | undefined => {
     },
     rule: () => firstOf(untilQuiet(LOUD_DB, 1.5), forSeconds(60)),
     async judge(m, provenance) {
-      crossings.value = m.crossings ?? []
+      const heard = m.crossings ?? []
+      // Who plays to the pulse is held against it.
+      crossings.value = tools.pulsing ? onPulse(heard, 60 / tools.bpm) : heard
       if (!crossings.value.length)
         return `No change between ${prettyNote(from.value)} and ${prettyNote(to.value)} was heard. Both notes, back and forth, a little longer each.`
-      const { clean, tries, late } = tally(crossings.value)
+      const { clean, tries, late, times, lengthMs } = tally(crossings.value)
       await keepHeard(
-        { from: from.value, to: to.value, clean: Math.min(99, clean), tries: Math.min(99, tries), late },
+        {
+          from: from.value,
+          to: to.value,
+          clean: Math.min(99, clean),
+          tries: Math.min(99, tries),
+          late,
+          ...(late && { lateTimes: Math.min(99, times), lateMs: Math.round(lengthMs) }),
+        },
         provenance,
       )
       return undefined
@@ -220,16 +231,7 @@ const drill = computed(() =>
   system.value ? drillFor(system.value, crossings.value, from.value, to.value) : '',
 )
 /** Each finger's lateness over all that was noted of this learner; simulated takes don't count. */
-const lateFingers = computed(() => {
-  const counts = new Map<string, number>()
-  for (const e of lesson.ofKind(lesson.entries, 'move'))
-    if (e.data.late && e.provenance !== 'simulated')
-      counts.set(e.data.late, (counts.get(e.data.late) ?? 0) + 1)
-  return [...counts]
-    .sort((x, y) => y[1] - x[1])
-    .slice(0, 4)
-    .map(([id, times]) => ({ name: system.value?.touches.find((t) => t.id === id)?.name ?? id, times }))
-})
+const lateFingers = computed(() => latenessOf(ofLearner(lesson.ofKind(lesson.entries, 'move'))))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event)) return
   if (event.key === 'c') tried(true)
@@ -260,6 +262,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <NotePicker v-model="from" :inst="inst" label="From note" />
       <span class="arrow" aria-hidden="true"></span>
       <NotePicker ref="toPicker" v-model="to" :inst="inst" label="To note" />
+      <StaffPicker :inst="inst" :notes="[from, to]" @pick="(i, note) => (i ? (to = note) : (from = note))" />
       <div class="say">
         <p class="sentence">{{ describeMove(system, way.move) }}</p>
         <p class="soft">
@@ -315,9 +318,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
         <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
         <Button :disabled="!tries" @click="keep">Keep {{ clean }} of {{ tries }}</Button>
-        <span v-if="lateFingers.length" class="soft"
-          >Late so far: {{ lateFingers.map((f) => `${f.name} ${f.times}`).join(', ') }}.</span
-        >
       </div>
     </div>
 
@@ -346,27 +346,15 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
           </Button>
         </p>
-        <h2>When fingers don’t move together, in a beginner’s hand</h2>
-        <ul v-if="pitched.length" class="between">
-          <li v-for="s in pitched.slice(0, SHOWN)" :key="s.touches.join(' ')">
-            <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="show(s)">
-              <b>{{ prettyNote(s.sounds) }}</b><span
-                >{{ outOfStep(system, s) }}, {{ Math.round(100 * s.likelihood) }} %
-                <span v-if="s.source === 'column'" class="soft">by its open holes</span></span
-              >
-            </button>
-          </li>
-        </ul>
-        <p class="soft">
-          <template v-if="!pitched.length">No other note lies between. </template>
-          <template v-if="pitched.length > SHOWN"
-            >{{ pitched.length - SHOWN }} more with other fingers apart.
-          </template>
-          <template v-if="way.move.unknownStates"
-            >{{ way.move.unknownStates }} moments between that no chart knows.</template
-          >
-        </p>
+        <InBetween
+          :system="system"
+          :likely="pitched"
+          :to="to"
+          :unknown="way.move.unknownStates"
+          @show="show"
+        />
         <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
+        <LateFingers v-if="lateFingers.length" :rows="lateFingers" :system="system" />
       </section>
     </div>
   </template>
@@ -438,30 +426,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .heard.accident {
   border-color: var(--alarm);
 }
-.between li {
-  border-bottom: 1px solid var(--line);
-}
-.between button {
-  display: grid;
-  grid-template-columns: 44px 1fr;
-  padding: 2px 0;
-  width: 100%;
-}
-.between button:hover {
-  text-decoration: underline;
-}
 .tally {
   grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
   align-items: center;
-}
-.count {
-  min-width: 112px;
-}
-.count .big {
-  font-size: 48px;
 }
 .known {
   display: flex;

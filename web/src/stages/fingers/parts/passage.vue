@@ -11,6 +11,7 @@ import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
 import Hands from '@/parts/Hands.vue'
+import Staff from '@/parts/Staff.vue'
 
 /** The best fingering for every note of a passage, with the reason; another choice is remembered. */
 const lesson = useLesson()
@@ -38,6 +39,14 @@ const found = computed((): { paths: Path[]; problem: string } => {
     }
   } catch (error) {
     return { paths: [], problem: error instanceof Error ? error.message : '' }
+  }
+})
+/** As it stands in notation. */
+const read = computed(() => {
+  try {
+    return inst.value && found.value.paths.length ? lineOf(inst.value, typed.value) : []
+  } catch {
+    return []
   }
 })
 const way = ref(0)
@@ -117,6 +126,7 @@ async function keep() {
     Type the notes as they are read. For each the fingering that fits its neighbours is found: fewest motions,
     no finger sliding from key to key, no thumb work that can be spared.
   </p>
+  <Staff v-if="inst && notes.length" :line="read" :inst="inst" :scale="46" />
   <ol v-if="system && notes.length" class="notes">
     <li v-for="(n, i) in notes" :key="i" :class="{ special: n.why }">
       <b class="name">{{ prettyNote(n.written) }}</b>

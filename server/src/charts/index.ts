@@ -1,0 +1,1 @@
+export { chartRoutes } from './routes.ts'

@@ -1,0 +1,1 @@
+ALTER TABLE `studio` ADD `note_names` text DEFAULT 'english' NOT NULL;

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { describeBetween, outOfStep, type Between } from '@halitus/core/fingering'
+import type { FingerSystem } from '@halitus/core/instruments'
+import { prettyNote } from '@halitus/core/pitch'
+
+/** What sounds when fingers don't move together, the likeliest first; one can be shown in the threads. */
+defineProps<{
+  system: FingerSystem
+  likely: readonly (Between & { likelihood: number })[]
+  to: string
+  /** Moments between that no chart knows. */
+  unknown: number
+}>()
+const emit = defineEmits<{ show: [between: Between] }>()
+const SHOWN = 6
+</script>
+
+<template>
+  <h2>When fingers don’t move together, in a beginner’s hand</h2>
+  <ul v-if="likely.length" class="between">
+    <li v-for="s in likely.slice(0, SHOWN)" :key="s.touches.join(' ')">
+      <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="emit('show', s)">
+        <b>{{ prettyNote(s.sounds) }}</b><span
+          >{{ outOfStep(system, s) }}, {{ Math.round(100 * s.likelihood) }} %
+          <span v-if="s.source === 'column'" class="soft">by its open holes</span></span
+        >
+      </button>
+    </li>
+  </ul>
+  <p class="soft">
+    <template v-if="!likely.length">No other note lies between. </template>
+    <template v-if="likely.length > SHOWN"
+      >{{ likely.length - SHOWN }} more with other fingers apart.
+    </template>
+    <template v-if="unknown">{{ unknown }} moments between that no chart knows.</template>
+  </p>
+</template>
+
+<style scoped>
+.between li {
+  border-bottom: 1px solid var(--line);
+}
+.between button {
+  display: grid;
+  grid-template-columns: 44px 1fr;
+  padding: 2px 0;
+  width: 100%;
+}
+.between button:hover {
+  text-decoration: underline;
+}
+</style>

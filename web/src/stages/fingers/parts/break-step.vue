@@ -1,0 +1,362 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { breaksOf, breakSteps, judgeStep, type BreakStep } from '@halitus/core/crossings'
+import { chartedAs, ladderOf, registerMap, tapped } from '@halitus/core/fingering'
+import { fingerSystem, justNote, standardFingering, type TouchId } from '@halitus/core/instruments'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
+import type { PhraseNote } from '@halitus/core/player'
+import { ofLearner, stepsPassed } from '@halitus/core/records'
+import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { isTyping } from '@/base/keys.ts'
+import { signed } from '@/base/words.ts'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
+import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import TakeHead from '../../TakeHead.vue'
+import { useKnown } from '../known.ts'
+import RegisterMap, { type Arc } from '../RegisterMap.vue'
+
+/** The range as a map, and the way over each of its breaks, step by step, heard and passed. */
+const LOUD_DB = -50
+const WEEK_DAYS = 7
+const FAILS = 0.6
+const lesson = useLesson()
+const listening = useListening()
+const { known, fresh } = useKnown()
+const inst = computed(() => lesson.inst)
+const system = computed(() => inst.value && fingerSystem(inst.value))
+const terraces = computed(() => (inst.value ? registerMap(inst.value) : []))
+const midis = (notes: readonly string[]) => new Set(notes.map((n) => parseNote(n).midi))
+const entries = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'break-step')))
+
+const breaks = computed(() => (inst.value ? breaksOf(inst.value) : []))
+const last = entries.value.at(-1)?.data
+const at = ref(
+  Math.max(
+    0,
+    breaks.value.findIndex((b) => b.from === last?.from && b.to === last.to),
+  ),
+)
+const here = computed(() => breaks.value[at.value])
+const steps = computed(() => (inst.value && here.value ? breakSteps(inst.value, here.value) : []))
+const way = computed(() =>
+  inst.value && here.value ? stepsPassed(inst.value, entries.value, here.value) : undefined,
+)
+const picked = ref('')
+const step = computed(
+  (): BreakStep | undefined =>
+    steps.value.find((s) => s.id === picked.value) ?? way.value?.next ?? steps.value.at(-1),
+)
+const said = ref<{ passed: boolean; words: string }>()
+watch(at, () => ((picked.value = ''), (said.value = undefined)))
+
+/** This week's moves, the newest try of each. */
+const arcs = computed((): Arc[] => {
+  const now = lesson.answer?.lesson.startsAt ?? ''
+  const since = new Date(Date.parse(`${now}Z`) - WEEK_DAYS * 86_400_000).toISOString()
+  const pairs = new Map(
+    ofLearner(lesson.ofKind(lesson.entries, 'move'))
+      .filter((e) => e.at > since.slice(0, 19))
+      .map((e) => [[e.data.from, e.data.to].sort().join(' '), e.data]),
+  )
+  return [...pairs.values()]
+    .slice(-4)
+    .map(({ from, to, clean, tries }) => ({ from, to, clean, tries, fails: clean / tries < FAILS }))
+})
+
+/** A note of the map, with its fingers; they can be tapped to see what else they are. */
+const looked = ref(here.value?.to ?? known.value[0] ?? inst.value?.teaching.firstNotes[0] ?? 'B4')
+const own = ref<TouchId[]>()
+watch(looked, () => (own.value = undefined))
+const held = computed(
+  () => own.value ?? (inst.value ? standardFingering(inst.value, looked.value).touches : []),
+)
+const tap = (id: TouchId) => system.value && (own.value = tapped(system.value, held.value, id))
+const meaning = computed(() => {
+  if (!system.value) return ''
+  const found = chartedAs(system.value, held.value)
+  if (!found.length) return 'No chart knows these fingers.'
+  return found.map((f) => `${prettyNote(f.written)}, ${f.use}`).join('; ')
+})
+const tubeWords = computed(() => {
+  const note = terraces.value
+    .flatMap((t) => t.notes)
+    .find((n) => parseNote(n.written).midi === parseNote(looked.value).midi)
+  if (!note || !inst.value) return ''
+  const VENTS = {
+    air: 'by the air',
+    key: 'by a vent',
+    half: 'by the half-hole',
+    pinch: 'by the thumb’s pinch',
+    finger: 'by a finger that vents',
+  }
+  if (note.from)
+    return `The tube of ${prettyNote(note.from.written)}, partial ${note.from.partial}, ${VENTS[note.from.vent]}.`
+  try {
+    const rungs = ladderOf(inst.value, note.written, 5).slice(1)
+    return `Its tube also sounds ${rungs.map((r) => `${prettyNote(r.written)} (${r.cents > 0 ? '+' : r.cents < 0 ? '−' : ''}${Math.abs(Math.round(r.cents))})`).join(', ')}: partials, cents from equal temperament.`
+  } catch {
+    return 'A note of its own: no low note overblows to it.'
+  }
+})
+
+const justWords = computed(() => {
+  const just = inst.value && justNote(inst.value, looked.value)
+  return just
+    ? `In its scale ${just.ratio} over ${prettyNote(just.over)}, ${signed(just.cents)} cents from equal temperament.`
+    : ''
+})
+
+function asPlayed(s: BreakStep): PhraseNote[] {
+  const lengthS = 0.6
+  if (s.heard === 'held') return [{ written: s.notes[0]!.written, lengthS: 3.6, begins: 'tongue' }]
+  if (s.heard === 'line')
+    return s.notes.map((n, i) => ({
+      written: n.written,
+      lengthS: i ? lengthS : 1,
+      begins: i ? 'slur' : 'tongue',
+    }))
+  const [a, b] = s.direction ? [s.direction.from, s.direction.to] : [s.notes[0]!.written, s.notes[1]!.written]
+  return Array.from({ length: 2 * s.times }, (_, n) => ({
+    written: n % 2 ? b : a,
+    lengthS,
+    begins: !n || s.begins === 'tongue' ? ('tongue' as const) : ('slur' as const),
+    gapS: s.begins === 'tongue' ? 0.04 : 0,
+  }))
+}
+const playS = (s: BreakStep) => Math.ceil(asPlayed(s).reduce((sum, n) => sum + n.lengthS, 0))
+
+const take = (): Take | undefined => {
+  const [on, s, b] = [inst.value, step.value, here.value]
+  if (!on || !s || !b || s.heard === 'nothing') return undefined
+  const ends = s.notes.slice(0, 2)
+  return {
+    instrument: on.id,
+    written: s.notes[0]!.written,
+    performance: { notes: () => asPlayed(s), lengthS: playS(s) },
+    ear: {
+      transposition: on.transposition,
+      a4Hz: lesson.a4Hz,
+      ...(s.heard === 'changes' && ends.length === 2
+        ? { move: { instrument: on.id, system: on.systems[0].id, from: ends[0]!, to: ends[1]! } }
+        : { askedHz: hzOfMidi(parseNote(s.notes[0]!.written).midi + on.transposition, lesson.a4Hz) }),
+    },
+    rule: () => firstOf(untilQuiet(LOUD_DB, 1.5), forSeconds(60)),
+    async judge(m, provenance) {
+      if (!m.report.notes.length)
+        return 'Nothing was heard. Closer to the microphone, or another source below.'
+      const verdict = judgeStep(s, {
+        crossings: m.crossings ?? [],
+        notes: m.report.notes,
+        strokes: m.strokes,
+      })
+      said.value = verdict
+      await lesson.add(
+        'fingers',
+        'break-step',
+        {
+          from: b.from,
+          to: b.to,
+          step: s.id,
+          clean: Math.min(99, verdict.clean),
+          tries: Math.min(99, verdict.tries),
+          passed: verdict.passed,
+          words: verdict.words.slice(0, 200),
+        },
+        provenance,
+      )
+      picked.value = ''
+      return undefined
+    },
+  }
+}
+async function byEye(passed: boolean) {
+  const [s, b] = [step.value, here.value]
+  if (!s || !b) return
+  const kept = await lesson.add(
+    'fingers',
+    'break-step',
+    { from: b.from, to: b.to, step: s.id, clean: Number(passed), tries: 1, passed, words: '' },
+    'tapped',
+  )
+  if (!kept) return
+  said.value = {
+    passed,
+    words: passed ? `${s.title}: passed.` : `${s.title}: not yet, the same again, slower.`,
+  }
+  picked.value = ''
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (isTyping(event) || event.repeat) return
+  if (event.key === 'w') void byEye(true)
+  if (event.key === 'n') void byEye(false)
+})
+const place = computed(() => steps.value.findIndex((s) => s.id === step.value?.id) + 1)
+const options = computed(() =>
+  breaks.value.map((b, value) => ({ value, label: `${prettyNote(b.from)} to ${prettyNote(b.to)}` })),
+)
+const moving = computed(() => {
+  const [a, b] = step.value?.notes ?? []
+  if (!a || !b || step.value?.heard === 'held') return { press: [], lift: [] }
+  return {
+    press: b.touches.filter((t) => !a.touches.includes(t)),
+    lift: a.touches.filter((t) => !b.touches.includes(t)),
+  }
+})
+</script>
+
+<template>
+  <template v-if="inst && system && here && step">
+    <div class="wide">
+      <RegisterMap
+        v-model="looked"
+        :terraces="terraces"
+        :known="midis(known)"
+        :fresh="midis(fresh)"
+        :arcs="arcs"
+        :breaks="breaks"
+        :at="here"
+        :label="`Range of the ${inst.name}`"
+      />
+    </div>
+    <p class="ask">
+      <span class="soft">{{ step.title }}.</span> {{ step.ask }}
+    </p>
+    <TakeHead
+      v-if="step.heard !== 'nothing'"
+      :number="String(place)"
+      :unit="`of ${steps.length} steps`"
+      aim=""
+      :note="listening.note?.written"
+      :cents="undefined"
+      :take="take"
+      @begins="said = undefined"
+    >
+      <template #choose>
+        <label for="break-at">Break</label>
+        <Choice id="break-at" v-model="at" :options="options" />
+      </template>
+    </TakeHead>
+    <p v-if="said" class="verdict" :class="{ not: !said.passed }" aria-live="polite">{{ said.words }}</p>
+    <p class="taps">
+      <Button size="large" :type="step.heard === 'nothing' ? 'primary' : 'default'" @click="byEye(true)"
+        >Well <kbd>w</kbd></Button
+      >
+      <Button size="large" @click="byEye(false)">Not yet <kbd>n</kbd></Button>
+      <template v-if="step.heard === 'nothing'">
+        <label for="break-at">Break</label>
+        <Choice id="break-at" v-model="at" :options="options" />
+      </template>
+      <span class="soft">{{ here.preparation }}</span>
+    </p>
+    <ol class="steps" aria-label="Steps over the break">
+      <li v-for="s in steps" :key="s.id">
+        <button
+          class="step"
+          type="button"
+          :aria-pressed="s.id === step.id"
+          @click="((picked = s.id), (said = undefined))"
+        >
+          <span class="mark" aria-hidden="true">{{ way?.passed.has(s.id) ? '●' : '○' }}</span>
+          {{ s.title }}<span v-if="way?.passed.has(s.id)" class="visually-hidden">, passed</span>
+        </button>
+      </li>
+    </ol>
+    <div class="pictures">
+      <div v-for="(n, i) in step.notes.slice(0, 2)" :key="n.written + i">
+        <b>{{ prettyNote(n.written) }}</b>
+        <InstrumentDrawing
+          :system="system"
+          :held="n.touches"
+          :pressing="i ? [] : moving.press"
+          :lifting="i ? [] : moving.lift"
+          :label="`${inst.name}: ${n.written}`"
+        />
+      </div>
+    </div>
+    <section class="looked">
+      <h2>
+        {{ prettyNote(looked) }} <span class="soft">{{ meaning }}</span>
+      </h2>
+      <p class="soft">{{ tubeWords }} {{ justWords }}</p>
+      <InstrumentDrawing
+        :system="system"
+        :held="held"
+        :label="`${inst.name}: fingers of ${looked}, to be tapped`"
+        taps
+        @tap="tap"
+      />
+      <p class="soft">Tap a touch to lift or press it; the chart says what that is.</p>
+    </section>
+  </template>
+</template>
+
+<style scoped>
+.wide {
+  overflow-x: auto;
+}
+.ask {
+  font-size: 24px;
+  line-height: 1.25;
+  font-weight: 600;
+  margin: 4px 0 8px;
+}
+.steps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin: 0 0 8px;
+}
+.step {
+  font: inherit;
+  border: 0;
+  border-bottom: 3px solid var(--line);
+  background: none;
+  color: var(--ink);
+  padding: 6px 8px;
+  cursor: pointer;
+}
+.step[aria-pressed='true'] {
+  border-color: var(--metal);
+  font-weight: 650;
+}
+.mark {
+  color: var(--metal-text);
+}
+.verdict {
+  font-size: 24px;
+  font-weight: 650;
+}
+.taps {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 4px 22px;
+  margin-top: 6px;
+}
+.pictures b {
+  font-size: 24px;
+}
+.looked {
+  margin-top: 14px;
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+  max-width: 640px;
+}
+.looked h2 {
+  font-size: 22px;
+}
+@media (max-width: 1000px) {
+  .pictures {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

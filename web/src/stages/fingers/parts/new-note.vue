@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { introduce, nextNotes, orderOfNotes } from '@halitus/core/fingering'
+import { fingerSystem } from '@halitus/core/instruments'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
+import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { TICKS } from '@halitus/core/tongue'
+import { isTyping } from '@/base/keys.ts'
+import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
+import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import Staff from '@/parts/Staff.vue'
+import TakeHead from '../../TakeHead.vue'
+import { useKnown } from '../known.ts'
+
+/** The next note, met from a known one: what differs, on the staff and under the fingers, until it sounds. */
+const LOUD_DB = -50
+/** A note that lasts so long was met, s (chosen by Halitus). */
+const MET_S = 1
+const WHOLE = 4 * TICKS
+const lesson = useLesson()
+const listening = useListening()
+const { known, fresh, isKnown } = useKnown()
+const inst = computed(() => lesson.inst)
+const system = computed(() => inst.value && fingerSystem(inst.value))
+const order = computed(() => (inst.value ? orderOfNotes(inst.value) : []))
+const next = computed(() => (inst.value ? nextNotes(inst.value, known.value)[0] : undefined))
+const picked = ref('')
+const written = computed(() => picked.value || next.value || order.value[0] || 'B4')
+const meeting = computed(() => (inst.value ? introduce(inst.value, written.value, known.value) : undefined))
+const press = computed(
+  () => meeting.value?.touches.filter((t) => !meeting.value?.beside?.touches.includes(t)) ?? [],
+)
+const lift = computed(
+  () => meeting.value?.beside?.touches.filter((t) => !meeting.value?.touches.includes(t)) ?? [],
+)
+const said = ref('')
+const staff = computed(() =>
+  (meeting.value?.beside ? [meeting.value.beside.written, written.value] : [written.value]).map((w) => ({
+    written: w,
+    ticks: WHOLE / 2,
+    begins: 'tongue' as const,
+  })),
+)
+const chosen = computed({
+  get: () => written.value,
+  set: (note: string) => ((picked.value = note), (said.value = '')),
+})
+
+async function meet(provenance: 'tapped' | 'microphone' | 'file' | 'simulated') {
+  const now = meeting.value
+  if (!now) return
+  const kept = await lesson.add(
+    'fingers',
+    'new-note',
+    { written: now.written, beside: now.beside?.written ?? null },
+    provenance,
+  )
+  if (!kept) return
+  said.value =
+    provenance === 'simulated'
+      ? `${prettyNote(now.written)} sounded. Simulated: it stays to be met.`
+      : `${prettyNote(now.written)} is met${now.beside ? `, from ${prettyNote(now.beside.written)}` : ''}.`
+  picked.value = ''
+}
+const take = (): Take | undefined => {
+  const on = inst.value
+  const asked = written.value
+  if (!on) return undefined
+  return {
+    instrument: on.id,
+    written: asked,
+    performance: { lengthS: 3 },
+    ear: {
+      transposition: on.transposition,
+      a4Hz: lesson.a4Hz,
+      askedHz: hzOfMidi(parseNote(asked).midi + on.transposition, lesson.a4Hz),
+    },
+    rule: () => firstOf(untilQuiet(LOUD_DB, 1), forSeconds(20)),
+    async judge(m, provenance) {
+      const { midi } = parseNote(asked)
+      const longest = [...m.report.notes].sort((a, b) => b.endS - b.startS - (a.endS - a.startS))[0]
+      if (!longest) return `Nothing was heard. ${prettyNote(asked)}, for a second or two.`
+      const own = m.report.notes.filter((n) => parseNote(n.written).midi === midi)
+      if (!own.length)
+        return `${prettyNote(longest.written)} was heard, not ${prettyNote(asked)}: look at the picture, finger by finger.`
+      const lastedS = Math.max(...own.map((n) => n.endS - n.startS))
+      if (lastedS < MET_S)
+        return `${prettyNote(asked)} sounded for ${lastedS.toFixed(1)} s; ${MET_S} s and it is met.`
+      await meet(provenance as 'microphone')
+      return undefined
+    },
+  }
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'w' && !isTyping(event) && !event.repeat) void meet('tapped')
+})
+const chartUrl = (as: 'pdf' | 'svg') =>
+  `/api/learners/${encodeURIComponent(lesson.answer?.learner.id ?? '')}/chart/${as}?instrument=${inst.value?.id}`
+const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(note) ? 'known' : '')
+</script>
+
+<template>
+  <template v-if="inst && system && meeting">
+    <ol class="order" aria-label="Order of notes">
+      <li v-for="n in order" :key="n" :class="[state(n), { here: n === written }]">
+        <button type="button" :aria-pressed="n === written" @click="chosen = n">
+          <span class="mark" aria-hidden="true"></span>{{ prettyNote(n)
+          }}<span class="visually-hidden">{{
+            { fresh: ', new this week', known: ', known', '': '' }[state(n)]
+          }}</span>
+        </button>
+      </li>
+    </ol>
+    <TakeHead
+      :number="prettyNote(written)"
+      unit=""
+      :aim="isKnown(written) ? 'known' : written === next ? 'the next note' : 'not known yet'"
+      :note="listening.note?.written"
+      :cents="listening.note?.cents"
+      :take="take"
+      @begins="said = ''"
+    />
+    <p v-if="said" class="verdict" aria-live="polite">{{ said }}</p>
+    <div class="meeting">
+      <Staff :line="staff" :inst="inst" :scale="46" class="staff" />
+      <p class="words">{{ meeting.words }}</p>
+    </div>
+    <div class="pictures">
+      <div v-if="meeting.beside">
+        <b>{{ prettyNote(meeting.beside.written) }}</b> <span class="soft">known</span>
+        <InstrumentDrawing
+          :system="system"
+          :held="meeting.beside.touches"
+          :pressing="press"
+          :lifting="lift"
+          :label="`${inst.name}: ${meeting.beside.written}, with what moves towards ${written}`"
+        />
+      </div>
+      <div>
+        <b>{{ prettyNote(written) }}</b>
+        <InstrumentDrawing :system="system" :held="meeting.touches" :label="`${inst.name}: ${written}`" />
+      </div>
+    </div>
+    <p class="taps">
+      <Button size="large" @click="meet('tapped')">Met, without listening <kbd>w</kbd></Button>
+      <a :href="chartUrl('pdf')" target="_blank" rel="noopener">Print my notes</a>
+      <a :href="chartUrl('svg')" target="_blank" rel="noopener">As a picture</a>
+      <span class="soft">{{ known.length }} known, {{ fresh.length }} of them new this week.</span>
+    </p>
+    <p class="soft">
+      The first {{ inst.teaching.firstNotes.length }} are common practice; then always the note that differs
+      least from a known one, computed from the chart; accidentals and the next register wait. Any other can
+      be taken.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.order {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 4px;
+  margin: 6px 0 10px;
+}
+.order button {
+  font: inherit;
+  font-size: 16px;
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  padding: 4px 7px;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  background: none;
+  color: var(--soft);
+  cursor: pointer;
+}
+.order .here button {
+  border-color: var(--metal);
+  color: var(--ink);
+  font-weight: 650;
+}
+.order .known button,
+.order .fresh button {
+  color: var(--ink);
+}
+.mark {
+  width: 11px;
+  height: 11px;
+  border-radius: 50%;
+  border: 1.6px solid var(--soft);
+}
+.known .mark {
+  background: var(--ink);
+  border-color: var(--ink);
+}
+.fresh .mark {
+  background: var(--metal);
+  border-color: var(--ink);
+}
+.meeting {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 24px;
+}
+.staff {
+  width: 200px;
+}
+.words {
+  font-size: 26px;
+  font-weight: 600;
+  line-height: 1.25;
+  margin: 8px 0;
+}
+.verdict {
+  font-size: 22px;
+  font-weight: 650;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 22px;
+  align-items: center;
+}
+.pictures b {
+  font-size: 24px;
+}
+.taps {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px 18px;
+  margin-top: 10px;
+}
+@media (max-width: 1000px) {
+  .pictures {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
