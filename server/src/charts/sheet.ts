@@ -6,6 +6,8 @@ import {
   engraved,
   fingeringDrawing,
   fingeringSvg,
+  HANDS,
+  handsShapes,
   INK,
   SOFT,
   toPdf,
@@ -60,6 +62,10 @@ export async function sheetPdf(sheet: Sheet, paper: 'A4' | 'Letter'): Promise<Bu
         ],
         columnGap: 8,
       },
+      {
+        svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${HANDS.width} ${HANDS.height}">${handsShapes(inst, written)}</svg>`,
+        width: HANDS.width,
+      },
       { text: withAccidentals(wordsOf(inst, written)), color: SOFT, fontSize: 8.5 },
     ],
   })
@@ -91,7 +97,7 @@ export async function sheetPdf(sheet: Sheet, paper: 'A4' | 'Letter'): Promise<Bu
 }
 const NOBODY = 'No note has been met yet. They come onto this sheet as they are learnt.'
 
-const ROW = { width: 520, height: 128 }
+const ROW = { width: 520, height: 152 }
 const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;')
 
 /** The chart as one SVG, a note a row: for a screen, or to be set into something else. */
@@ -100,9 +106,9 @@ export async function sheetSvg(sheet: Sheet): Promise<string> {
   const rows = []
   for (const [i, written] of notes.entries()) {
     const { frame, shapes } = fingeringDrawing(inst, written)
-    const staff = (await staffOf(inst, written)).replace('<svg', '<svg x="76" y="8" width="110" height="84"')
+    const staff = (await staffOf(inst, written)).replace('<svg', '<svg x="100" y="8" width="104" height="80"')
     rows.push(
-      `<g transform="translate(16 ${60 + i * ROW.height})"><text x="0" y="44" font-size="26" font-weight="700" fill="${INK}">${prettyNote(written)}</text>${fresh.has(written) ? `<text x="0" y="66" font-size="12" fill="${SOFT}">${NEW}</text>` : ''}${staff}<svg x="200" y="0" width="300" height="96" viewBox="${frame.join(' ')}">${shapes}</svg><text x="0" y="112" font-size="12" fill="${SOFT}">${escaped(wordsOf(inst, written))}</text></g>`,
+      `<g transform="translate(16 ${60 + i * ROW.height})"><text x="0" y="44" font-size="26" font-weight="700" fill="${INK}">${prettyNote(written)}</text>${fresh.has(written) ? `<text x="0" y="66" font-size="12" fill="${SOFT}">${NEW}</text>` : ''}${staff}<svg x="214" y="0" width="290" height="90" viewBox="${frame.join(' ')}">${shapes}</svg><g transform="translate(0 92) scale(1.25)">${handsShapes(inst, written)}</g><text x="0" y="134" font-size="12" fill="${SOFT}">${escaped(wordsOf(inst, written))}</text></g>`,
     )
   }
   const height = 70 + Math.max(1, notes.length) * ROW.height

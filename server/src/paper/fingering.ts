@@ -1,4 +1,10 @@
-import { fingerSystem, pictureOf, standardFingering, type Instrument } from '@halitus/core/instruments'
+import {
+  fingerSystem,
+  handsOf,
+  pictureOf,
+  standardFingering,
+  type Instrument,
+} from '@halitus/core/instruments'
 import { INK, SOFT } from './paper.ts'
 
 /** A fingering lying to scale, as shapes for an SVG. */
@@ -42,4 +48,45 @@ export function fingeringDrawing(inst: Instrument, written: string): FingeringDr
 export function fingeringSvg(inst: Instrument, written: string): string {
   const { frame, shapes } = fingeringDrawing(inst, written)
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${frame.map(n).join(' ')}">${shapes}</svg>`
+}
+
+/** Of a picture of the hands, in its own units: as points on paper. */
+export const HANDS = { width: 240, height: 22 } as const
+const FINGER = { r: 8.2, step: 19, letter: 9.5 }
+
+/**
+ * The same hand by hand, in circles large enough for paper: filled is down, a ring is up, half filled is half open; keys
+ * that are held stand in boxes beside their hand. Throws as `standardFingering`.
+ */
+export function handsShapes(inst: Instrument, written: string): string {
+  const system = fingerSystem(inst)
+  const y = HANDS.height / 2
+  let x = 2
+  const parts: string[] = []
+  const letter = (at: number, text: string, fill: string, bold = false) =>
+    `<text x="${n(at)}" y="${n(y + FINGER.letter * 0.36)}" font-family="Text" font-size="${FINGER.letter}"${bold ? ' font-weight="700"' : ''} text-anchor="middle" fill="${fill}">${text.replace('♯', '#').replace('♭', 'b')}</text>`
+  for (const { hand, fingers, keys } of handsOf(system, standardFingering(inst, written).touches)) {
+    parts.push(letter(x + 4, hand === 'left' ? 'L' : 'R', SOFT, true))
+    x += 20
+    for (const f of fingers) {
+      const down = f.state === 'down'
+      parts.push(
+        `<circle cx="${n(x)}" cy="${y}" r="${FINGER.r}" fill="${down ? INK : '#ffffff'}" stroke="${f.state === 'up' ? SOFT : INK}" stroke-width="${f.state === 'up' ? 0.8 : 1.4}"/>`,
+        f.state === 'half'
+          ? `<path d="M ${n(x)} ${n(y - FINGER.r)} A ${FINGER.r} ${FINGER.r} 0 0 0 ${n(x)} ${n(y + FINGER.r)} Z" fill="${INK}"/>`
+          : letter(x, f.label, down ? '#ffffff' : SOFT),
+      )
+      x += FINGER.step
+    }
+    for (const k of keys) {
+      const width = 10 + 6 * k.label.length
+      parts.push(
+        `<rect x="${n(x - 8)}" y="${n(y - 8)}" width="${width}" height="16" rx="3" fill="${INK}"/>`,
+        letter(x - 8 + width / 2, k.label, '#ffffff'),
+      )
+      x += width + 3
+    }
+    x += 4
+  }
+  return parts.join('')
 }

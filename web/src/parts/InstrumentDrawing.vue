@@ -36,6 +36,8 @@ const touches = computed(() =>
     return { ...t, state, spoken, dot: !spoken && t.touch.kind === 'key' }
   }),
 )
+/** Letters as large as their touch allows. */
+const letter = (label: string) => r.value * (label.length > 2 ? 0.95 : label.length > 1 ? 1.1 : 1.3)
 const allOpen = computed(() => !props.held.length && !props.pressing?.length)
 const wedge = (up: boolean) => {
   const d = r.value * (up ? -1 : 1)
@@ -120,7 +122,14 @@ const say = (state: TouchState, half: boolean) =>
       <path v-if="t.half" :d="`M 0 ${-r} A ${r} ${r} 0 0 0 0 ${r} Z`" class="half" />
       <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
       <path v-if="t.state === 'lifting'" :d="wedge(t.y < 0)" class="wedge" />
-      <text v-if="t.spoken || taps" y="4.6" text-anchor="middle">{{ t.touch.label }}</text>
+      <text
+        v-if="t.spoken || taps"
+        :y="letter(t.touch.label) * 0.35"
+        :style="{ fontSize: `${letter(t.touch.label)}px` }"
+        text-anchor="middle"
+      >
+        {{ t.touch.label }}
+      </text>
     </g>
     <text
       v-if="allOpen && !taps"
@@ -186,7 +195,6 @@ const say = (state: TouchState, half: boolean) =>
   opacity: 0.5;
 }
 .touch text {
-  font-size: 13px;
   fill: var(--soft);
 }
 .touch.held circle,
@@ -210,7 +218,7 @@ const say = (state: TouchState, half: boolean) =>
 .taps {
   cursor: pointer;
 }
-.touch .reach {
+.touch circle.reach {
   fill: transparent;
   stroke: none;
 }
@@ -229,5 +237,12 @@ const say = (state: TouchState, half: boolean) =>
   fill: var(--metal);
   stroke: var(--ink);
   stroke-width: 0.8;
+}
+.touch.half circle.reach,
+.touch.held circle.reach,
+.touch.lifting circle.reach,
+.touch.pressing circle.reach {
+  fill: transparent;
+  stroke: none;
 }
 </style>

@@ -153,7 +153,10 @@ const take = (): Take | undefined => {
         notes: m.report.notes,
         strokes: m.strokes,
       })
-      said.value = verdict
+      said.value =
+        provenance === 'simulated'
+          ? { ...verdict, words: `${verdict.words} Simulated: the step stays to be passed.` }
+          : verdict
       await lesson.add(
         'fingers',
         'break-step',
