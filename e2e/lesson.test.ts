@@ -423,3 +423,22 @@ test('nothing sticks out sideways on a phone', async ({ page }) => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
   }
 })
+
+test('every stop and every part of it opens while the server is away', async ({ page, context }) => {
+  const lesson = await ownLesson(page.request, 'saskia-vell')
+  await page.goto(`${lesson}/setup`)
+  await page.waitForLoadState('networkidle')
+  // Pages are fetched a moment after the first one stands, parts a moment after the first stop with parts.
+  await page.keyboard.press('5')
+  await expect(page.getByRole('heading', { name: 'Fingers' })).toBeVisible()
+  await page.waitForTimeout(2500)
+  await page.waitForLoadState('networkidle')
+  await context.setOffline(true)
+  await page.keyboard.press('4')
+  await expect(page.getByRole('heading', { name: 'Tongue' })).toBeVisible()
+  await page.getByRole('radio', { name: 'Fastest even' }).click()
+  await expect(page.getByRole('button', { name: /Listen/ })).toBeVisible()
+  await page.keyboard.press('2')
+  await expect(page.getByRole('heading', { name: 'Breath' })).toBeVisible()
+  await context.setOffline(false)
+})

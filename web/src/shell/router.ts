@@ -38,3 +38,14 @@ export const router = createRouter({
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./Nowhere.vue') },
   ],
 })
+
+/** How long after the first page the others are fetched, ms: what is being looked at comes first. */
+const PRELOAD_AFTER_MS = 1200
+/** Every page is fetched once the first one stands, so that a stop opens while the server is away. */
+void router.isReady().then(() =>
+  setTimeout(() => {
+    for (const { components } of router.getRoutes())
+      for (const load of Object.values(components ?? {}))
+        if (typeof load === 'function') void (load as () => Promise<unknown>)().catch(() => undefined)
+  }, PRELOAD_AFTER_MS),
+)

@@ -1,4 +1,4 @@
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, type Component } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch, type Component } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
 import type { Instrument } from '@halitus/core/instruments'
@@ -9,12 +9,31 @@ import { useListening } from '@/listening/index.ts'
 /** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
 const found = import.meta.glob<Component>('./*/parts/*.vue', { import: 'default' })
 
+/** How long after a stop was opened the other parts are fetched, ms: what is being looked at comes first. */
+const PRELOAD_AFTER_MS = 1500
+/** Between tries to fetch a part while the server is away, ms; then as many again, until it is there. */
+const RETRY_MS = 2000
+let preloaded = false
+/** Fetches every part of every stop, once, so that each opens while the server is away. */
+function preload() {
+  if (preloaded) return
+  preloaded = true
+  setTimeout(() => {
+    for (const load of Object.values(found)) load().catch(() => (preloaded = false))
+  }, PRELOAD_AFTER_MS)
+}
+const partOf = (load: () => Promise<Component>) =>
+  defineAsyncComponent({
+    loader: load,
+    onError: (_, retry) => void setTimeout(retry, RETRY_MS),
+  })
+
 /** The parts of a stop by kind. */
 function partsAt(stage: Stage): Partial<Record<EntryKind, Component>> {
   return Object.fromEntries(
     Object.entries(found).flatMap(([path, load]) => {
       const [, where, kind] = /^\.\/([\w-]+)\/parts\/([\w-]+)\.vue$/.exec(path) ?? []
-      return where === stage && kind ? [[kind, defineAsyncComponent(load)]] : []
+      return where === stage && kind ? [[kind, partOf(load)]] : []
     }),
   )
 }
@@ -46,6 +65,7 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     remembered.value = now ?? ''
     void listening.cancel()
   })
+  onMounted(preload)
   onBeforeUnmount(() => void listening.cancel())
   return { kind, part, options }
 }
