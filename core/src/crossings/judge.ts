@@ -95,8 +95,8 @@ export function judgeCrossings(
   for (const db of track.db) loudest = Math.max(loudest, db)
   const runs = runsOf(along, levelAt, loudest)
 
-  return crossingsIn(runs, heardOf, from.written, to.written, report.squeaks, (run) =>
-    confirmed(track, run, hzOf(heardOf[run.index]!) * off),
+  return crossingsIn(runs, heardOf, from.written, to.written, report.squeaks, (run, index) =>
+    confirmed(track, run, hzOf(heardOf[index]!) * off),
   )
 }
 

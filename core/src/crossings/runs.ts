@@ -70,20 +70,22 @@ const lengthMs = (r: Run) => Math.round(1e6 * (r.toS - r.fromS)) / 1e3
 
 /**
  * Judges every change between the two ends of a move from stretches of one pitch.
- * @param runs in order of time, without gaps
+ * @param asFollowed runs in order of time, without gaps
  * @param all what the indexes of runs mean: the first two are the ends
  * @param from @param to written notes of the ends
  * @param squeaks where the ear heard some
- * @param confirmed whether an ear that knows nothing of what was asked heard that pitch as well
+ * @param hears whether an ear that knows nothing of what was asked heard the pitch of `all[index]` in most of a run: it
+ * settles octaves better than who looks only for these pitches
  */
 export function crossingsIn(
-  runs: readonly Run[],
+  asFollowed: readonly Run[],
   all: readonly Candidate[],
   from: string,
   to: string,
   squeaks: readonly Stretch[] = [],
-  confirmed: (run: Run) => boolean = () => true,
+  hears: (run: Run, index: number) => boolean = (run, index) => run.index === index,
 ): Crossing[] {
+  const runs = settled(asFollowed, all, hears)
   const found: Crossing[] = []
   const isEnd = (r: Run) => r.index >= 0 && r.index < 2 && lengthMs(r) >= 1000 * CROSSING.noteS
   const nameOf = (r: Run) => (r.index === 0 ? from : to)
@@ -99,7 +101,10 @@ export function crossingsIn(
     if (silenceMs > 1000 * CROSSING.apartS) continue
     const missed = gap.find(
       (r) =>
-        r.index >= 0 && all[r.index]!.kind === 'register' && lengthMs(r) >= CROSSING.leastMs && confirmed(r),
+        r.index >= 0 &&
+        all[r.index]!.kind === 'register' &&
+        lengthMs(r) >= CROSSING.leastMs &&
+        hears(r, r.index),
     )
     // The same note again is a crossing only where the other one was tried and another register came.
     if (run.index === before.run.index && !(missed && lengthMs(missed) >= 1000 * CROSSING.noteS)) continue
@@ -113,6 +118,27 @@ export function crossingsIn(
     found.push(judged(crossing, gap, missed, all, squeaks, before.run, run))
   }
   return found
+}
+
+/**
+ * Runs with what was taken for another register put right: a tone with a weak fundamental looks like its octave or twelfth,
+ * but the ear heard the note itself. Neighbours of one pitch become one run.
+ */
+function settled(
+  runs: readonly Run[],
+  all: readonly Candidate[],
+  hears: (run: Run, index: number) => boolean,
+): Run[] {
+  const right: Run[] = []
+  for (const run of runs) {
+    const other = run.index >= 0 && all[run.index]!.kind === 'register' && !hears(run, run.index)
+    const end = other ? [0, 1].find((e) => hears(run, e)) : undefined
+    const index = end ?? run.index
+    const last = right.at(-1)
+    if (last && last.index === index) last.toS = run.toS
+    else right.push({ ...run, index })
+  }
+  return right
 }
 
 function judged(

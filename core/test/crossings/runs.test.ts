@@ -45,8 +45,8 @@ function runs(...list: [index: number, ms: number][]): Run[] {
 const judge = (
   list: [number, number][],
   squeaks: { startS: number; endS: number }[] = [],
-  confirmed?: (r: Run) => boolean,
-) => crossingsIn(runs(...list), ALL, 'A4', 'F4', squeaks, confirmed)
+  hears?: (r: Run, index: number) => boolean,
+) => crossingsIn(runs(...list), ALL, 'A4', 'F4', squeaks, hears)
 const verdicts = (list: [number, number][], squeaks: { startS: number; endS: number }[] = []) =>
   judge(list, squeaks).map((c) => c.verdict)
 
@@ -232,9 +232,34 @@ describe('stretches of one pitch, judged', () => {
           [TO, 400],
         ],
         [],
-        (r) => r.fromS === 0.4,
+        (r, index) => index === REGISTER && r.fromS === 0.4,
       )[0]!.verdict,
     ).toBe('register')
+  })
+  it('take the octave of a weak fundamental for the note that the ear heard', () => {
+    const hears = (r: Run, index: number) => index === (r.fromS < 0.5 ? FROM : TO)
+    const list: [number, number][] = [
+      [FROM, 400],
+      [REGISTER, 100],
+      [REGISTER, 200],
+      [TO, 300],
+    ]
+    // The first stretch was the old note all along, the second the new one.
+    expect(judge(list, [], hears)).toEqual([{ timeS: 0.5, from: 'A4', to: 'F4', verdict: 'clean' }])
+    // What is neither note to the ear stays what it was followed as, and isn’t counted.
+    expect(judge(list, [], () => false)).toEqual([{ timeS: 0.7, from: 'A4', to: 'F4', verdict: 'clean' }])
+    // A note between is never put right: it is what is looked for.
+    expect(
+      judge(
+        [
+          [FROM, 400],
+          [BETWEEN, 60],
+          [TO, 400],
+        ],
+        [],
+        (_, index) => index === FROM,
+      )[0]!.verdict,
+    ).toBe('between')
   })
   it('count a change that came out in another register and went back', () => {
     const ms = 1000 * CROSSING.noteS
