@@ -109,6 +109,17 @@ test('a break is crossed step by step: by the eye first, then heard', async ({ p
   await map.focus()
   await page.keyboard.press('ArrowRight')
   await expect(page.getByText('The tube of F3, partial 3, by a vent.')).toBeVisible()
+  // Any fingers: the chart where it knows them, else a prediction that says it is one.
+  const tries = page
+    .getByRole('img', { name: /to be tapped$/ })
+    .or(page.locator('svg[aria-label$="to be tapped"]'))
+  await tries.first().scrollIntoViewIfNeeded()
+  await page.getByRole('button', { name: 'right ring: down' }).press('Enter')
+  await page.getByRole('button', { name: 'left middle: down' }).press('Enter')
+  await expect(page.getByTestId('predicted')).toContainText(/Predicted: .*cents, \d+ %/)
+  await expect(page.getByTestId('predicted')).toContainText('not measured on this instrument')
+  await page.getByRole('button', { name: 'As charted' }).click()
+  await expect(page.getByText('C5, standard')).toBeVisible()
   await page.goto(`${lesson}/home`)
   await page.getByRole('button', { name: 'Compose the card' }).click()
   await expect(page.getByRole('heading', { name: /Over the break: the vent alone/ })).toBeVisible()

@@ -44,6 +44,12 @@ for (const [width, height] of [
       await page.waitForTimeout(300)
       expect(await page.evaluate(smallest), path).toEqual([])
     }
+    await page.goto(`${LESSON}/fingers`)
+    for (const view of ['First notes', 'Registers and breaks', 'Passage', 'Recall']) {
+      await page.getByRole('radio', { name: view, exact: true }).click()
+      await page.waitForTimeout(600)
+      expect(await page.evaluate(smallest), view).toEqual([])
+    }
     await page.goto(`${LESSON}/setup`)
     for (const view of ['Gauge', 'Reeds', 'Is it the reed?', 'Instrument']) {
       await page.getByRole('radio', { name: view, exact: true }).click()

@@ -6,6 +6,7 @@ import { rateLimit } from 'express-rate-limit'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { ROUTES } from '@halitus/core/contract'
+import { acousticRoutes } from './acoustics/index.ts'
 import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
@@ -120,6 +121,7 @@ export function buildApp({
     pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),
+    acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
     studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
   ]
   for (const { router } of all) app.use('/api', router)

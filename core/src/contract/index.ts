@@ -14,6 +14,7 @@ export {
   type Provenance,
   type Stage,
 } from '../fields/index.ts'
+export * from './acoustics.ts'
 export * from './cards.ts'
 export * from './entries.ts'
 export * from './errors.ts'

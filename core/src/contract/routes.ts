@@ -2,6 +2,7 @@ import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
+import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './acoustics.ts'
 import {
   cardAnswer,
   cardPatch,
@@ -248,6 +249,14 @@ export const ROUTES = {
   path: post('/fingering/path', 'The best fingering for every note of a passage in its context', {
     body: pathQuestion,
     answer: pathAnswer,
+  }),
+  predict: post('/acoustics/predict', 'What some fingers sound, by a model of the tube', {
+    body: predictQuestion,
+    answer: predictAnswer,
+  }),
+  faults: post('/acoustics/faults', 'What is wrong where one note was meant and another sounded', {
+    body: faultsQuestion,
+    answer: faultsAnswer,
   }),
   analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
     query: analyseQuery,

@@ -36,8 +36,10 @@ const touches = computed(() =>
     return { ...t, state, spoken, dot: !spoken && t.touch.kind === 'key' }
   }),
 )
-/** Letters as large as their touch allows. */
-const letter = (label: string) => r.value * (label.length > 2 ? 0.95 : label.length > 1 ? 1.1 : 1.3)
+/** Letters as large as their touch allows, and never too small to be read. */
+const LEAST = 13
+const letter = (label: string) =>
+  Math.max(LEAST, r.value * (label.length > 2 ? 0.95 : label.length > 1 ? 1.1 : 1.3))
 const allOpen = computed(() => !props.held.length && !props.pressing?.length)
 const wedge = (up: boolean) => {
   const d = r.value * (up ? -1 : 1)

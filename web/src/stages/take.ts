@@ -32,9 +32,12 @@ export function useShownTake<K extends EntryKind>(
   })
   /** Shows a take and keeps it. */
   async function keep(data: EntryData[K], provenance: Provenance) {
-    heard.value = { data, provenance } as never
+    const now = { data, provenance }
+    heard.value = now as never
+    const shownNow = heard.value
     const saved = await lesson.add(stage, kind, data, provenance)
-    if (saved) heard.value = { data, provenance, id: saved.id } as never
+    // Who has begun the next one meanwhile isn't shown the last one again.
+    if (saved && heard.value === shownNow) heard.value = { ...now, id: saved.id } as never
   }
   const begin = () => (heard.value = undefined)
   function forget() {

@@ -177,7 +177,7 @@ const sayOf = (d: Dot) =>
 .map {
   display: block;
   width: 100%;
-  min-width: 620px;
+  min-width: 800px;
 }
 .map:focus-visible {
   outline: 2px solid var(--metal);

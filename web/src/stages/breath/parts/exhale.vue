@@ -18,13 +18,15 @@ const shown = ref<{ seconds: number; provenance: Provenance; id?: string }>()
 async function keep(seconds: number, provenance: Provenance) {
   const rounded = Math.round(seconds * 10) / 10
   shown.value = { seconds: rounded, provenance }
+  const now = shown.value
   const saved = await lesson.add(
     'breath',
     'exhale',
     { seconds: rounded, aimS: aim.value?.value ?? 8 },
     provenance,
   )
-  if (saved) shown.value = { seconds: rounded, provenance, id: saved.id }
+  // Who times the next one meanwhile isn’t shown this one again.
+  if (saved && shown.value === now) shown.value = { seconds: rounded, provenance, id: saved.id }
 }
 const take = (): Take | undefined =>
   lesson.inst && {

@@ -3,8 +3,8 @@ import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { breaksOf, breakSteps, judgeStep, type BreakStep } from '@halitus/core/crossings'
-import { chartedAs, ladderOf, registerMap, tapped } from '@halitus/core/fingering'
-import { fingerSystem, justNote, standardFingering, type TouchId } from '@halitus/core/instruments'
+import { ladderOf, registerMap } from '@halitus/core/fingering'
+import { fingerSystem, justNote } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
 import type { PhraseNote } from '@halitus/core/player'
 import { ofLearner, stepsPassed } from '@halitus/core/records'
@@ -18,6 +18,7 @@ import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
 import RegisterMap, { type Arc } from '../RegisterMap.vue'
+import TryFingers from '../TryFingers.vue'
 
 /** The range as a map, and the way over each of its breaks, step by step, heard and passed. */
 const LOUD_DB = -50
@@ -67,20 +68,8 @@ const arcs = computed((): Arc[] => {
     .map(({ from, to, clean, tries }) => ({ from, to, clean, tries, fails: clean / tries < FAILS }))
 })
 
-/** A note of the map, with its fingers; they can be tapped to see what else they are. */
+/** A note of the map that is looked at. */
 const looked = ref(here.value?.to ?? known.value[0] ?? inst.value?.teaching.firstNotes[0] ?? 'B4')
-const own = ref<TouchId[]>()
-watch(looked, () => (own.value = undefined))
-const held = computed(
-  () => own.value ?? (inst.value ? standardFingering(inst.value, looked.value).touches : []),
-)
-const tap = (id: TouchId) => system.value && (own.value = tapped(system.value, held.value, id))
-const meaning = computed(() => {
-  if (!system.value) return ''
-  const found = chartedAs(system.value, held.value)
-  if (!found.length) return 'No chart knows these fingers.'
-  return found.map((f) => `${prettyNote(f.written)}, ${f.use}`).join('; ')
-})
 const tubeWords = computed(() => {
   const note = terraces.value
     .flatMap((t) => t.notes)
@@ -280,20 +269,9 @@ const moving = computed(() => {
         />
       </div>
     </div>
-    <section class="looked">
-      <h2>
-        {{ prettyNote(looked) }} <span class="soft">{{ meaning }}</span>
-      </h2>
+    <TryFingers :inst="inst" :system="system" :note="looked">
       <p class="soft">{{ tubeWords }} {{ justWords }}</p>
-      <InstrumentDrawing
-        :system="system"
-        :held="held"
-        :label="`${inst.name}: fingers of ${looked}, to be tapped`"
-        taps
-        @tap="tap"
-      />
-      <p class="soft">Tap a touch to lift or press it; the chart says what that is.</p>
-    </section>
+    </TryFingers>
   </template>
 </template>
 
@@ -347,15 +325,6 @@ const moving = computed(() => {
 }
 .pictures b {
   font-size: 24px;
-}
-.looked {
-  margin-top: 14px;
-  border-top: 1px solid var(--line);
-  padding-top: 10px;
-  max-width: 640px;
-}
-.looked h2 {
-  font-size: 22px;
 }
 @media (max-width: 1000px) {
   .pictures {

@@ -1,0 +1,53 @@
+import type { Calibrated } from '../model.ts'
+
+/** Made by `npm run calibrate`: measures of a tube that plays its chart, mm, and how far each note is off, cents. */
+export const ALTO_RECORDER: Calibrated = {
+  measures: {
+    profile: [
+      [0, 23.64892],
+      [86, 21.77036],
+      [444.09638, 10.95176],
+    ],
+    holes: {
+      thumb: [150.40694, 8.78465, 4.5],
+      'left index': [148.24272, 6.3995, 4.5],
+      'left middle': [189.55441, 7.95218, 4.5],
+      'left ring': [218.70033, 6.98439, 4.5],
+      'right index': [254.94098, 6.237, 4.5],
+      'right middle': [287.66228, 7.51875, 4.5],
+      'right ring': [322.37045, 7.20602, 4.5],
+      'right little': [367.88495, 6.40945, 4.5],
+    },
+    mouth: { lengthMm: 30.95269, perKHzMm: 14.98993 },
+    half: 0.2283592638288247,
+  },
+  errors: {
+    F4: -1.3,
+    'F#4': 0.5,
+    G4: 1.2,
+    'G#4': -0.9,
+    A4: -2.1,
+    Bb4: 1.7,
+    B4: -1.5,
+    C5: 1.5,
+    'C#5': 5.5,
+    D5: -4.7,
+    Eb5: 0.5,
+    E5: -0.5,
+    F5: -0.2,
+    'F#5': -0.2,
+    G5: 1,
+    'G#5': -1.1,
+    A5: 7.1,
+    Bb5: -3.3,
+    B5: 6.4,
+    C6: 13.7,
+    'C#6': -17.4,
+    D6: -5.9,
+    Eb6: -3.4,
+    E6: 6.6,
+    F6: -7.8,
+    'F#6': 12.7,
+    G6: -3.7,
+  },
+}

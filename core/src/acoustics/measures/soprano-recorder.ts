@@ -1,0 +1,53 @@
+import type { Calibrated } from '../model.ts'
+
+/** Made by `npm run calibrate`: measures of a tube that plays its chart, mm, and how far each note is off, cents. */
+export const SOPRANO_RECORDER: Calibrated = {
+  measures: {
+    profile: [
+      [0, 14.72848],
+      [58, 15.21336],
+      [292.04089, 7.46963],
+    ],
+    holes: {
+      thumb: [96.47387, 7.01661, 4.5],
+      'left index': [95.65858, 5.2574, 4.5],
+      'left middle': [122.95042, 6.49131, 4.5],
+      'left ring': [141.87381, 5.68703, 4.5],
+      'right index': [166.00754, 5.09891, 4.5],
+      'right middle': [187.82471, 6.07281, 4.5],
+      'right ring': [210.90514, 5.80243, 4.5],
+      'right little': [241.61026, 5.18708, 4.5],
+    },
+    mouth: { lengthMm: 2.86168, perKHzMm: 22.26929 },
+    half: 0.23536727927586332,
+  },
+  errors: {
+    C4: -1.1,
+    'C#4': 1.1,
+    D4: 1.1,
+    Eb4: -1.3,
+    E4: -1.9,
+    F4: 1.6,
+    'F#4': -1.7,
+    G4: 1.4,
+    'G#4': 5.1,
+    A4: -4.2,
+    Bb4: 0.4,
+    B4: -0.5,
+    C5: -0.2,
+    'C#5': -0.2,
+    D5: 0.9,
+    Eb5: -1,
+    E5: 6.9,
+    F5: -3.2,
+    'F#5': 7,
+    G5: 14.6,
+    'G#5': -16.7,
+    A5: -4.2,
+    Bb5: -5.7,
+    B5: 5.4,
+    C6: -6.7,
+    'C#6': 10.2,
+    D6: -3.4,
+  },
+}

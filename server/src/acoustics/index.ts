@@ -1,0 +1,1 @@
+export { acousticRoutes } from './routes.ts'
