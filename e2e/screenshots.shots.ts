@@ -50,16 +50,6 @@ test('screenshots', async ({ page }) => {
     await page.getByRole('button', { name: 'Thin, weak' }).click()
     await page.getByRole('button', { name: 'Only the tip is in' }).click()
   })
-  await part('sound', 'shaped-tone', 'Shaped tone', async () => {
-    await page.getByRole('spinbutton', { name: 'Counts a phase' }).fill('11')
-    await page.keyboard.press('Tab')
-    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
-    await page.locator('.verdict').waitFor({ timeout: 40_000 })
-  })
-  await part('sound', 'small-part', 'Small part', async () => {
-    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('mouthpiece-bend'))
-    await page.locator('.verdict').waitFor({ timeout: 40_000 })
-  })
   await part('tongue', 'tongue', 'Stroke meter', async () => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-strokes'))
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
@@ -79,6 +69,12 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(lateFinger())
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
+  await part('fingers', 'registers', 'Registers and breaks', () =>
+    page.getByLabel('Break', { exact: true }).selectOption({ label: 'A4 to B4' }),
+  )
+  await part('fingers', 'recall', 'Recall', () =>
+    page.getByRole('button', { name: 'left index: up' }).press('Enter'),
+  )
   await shoot(page, `${lesson}/home`, 'home', () =>
     page.getByRole('button', { name: 'Compose the card' }).click(),
   )
