@@ -91,7 +91,7 @@ const lines = computed(() => {
   const edges = new Set(props.terraces.slice(1).map((t) => midi(t.notes[0]!.written)))
   return [...edges].map((m) => ({ m, x: xOf(m) - step.value / 2 }))
 })
-const bows = computed(() =>
+const drawnArcs = computed(() =>
   props.arcs.flatMap((arc) => {
     const [a, b] = [dotAt(midi(arc.from)), dotAt(midi(arc.to))]
     if (!a || !b) return []
@@ -107,6 +107,18 @@ const bows = computed(() =>
     ]
   }),
 )
+/** Counts of neighbouring arcs stand above each other, not on each other. */
+const [LABEL_WIDTH, LABEL_HEIGHT] = [56, 15]
+const bows = computed(() => {
+  const placed: { x: number; y: number }[] = []
+  return drawnArcs.value.map((arc) => {
+    let y = arc.y
+    while (placed.some((p) => Math.abs(p.x - arc.x) < LABEL_WIDTH && Math.abs(p.y - y) < LABEL_HEIGHT))
+      y -= LABEL_HEIGHT
+    placed.push({ x: arc.x, y })
+    return { ...arc, y }
+  })
+})
 function go(event: KeyboardEvent) {
   const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (by === undefined) return
