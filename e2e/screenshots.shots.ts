@@ -31,7 +31,7 @@ test('screenshots', async ({ page }) => {
     await page.locator('.facts').waitFor({ timeout: 40_000 })
   })
   const part = (
-    stop: 'breath' | 'sound' | 'tongue',
+    stop: 'breath' | 'sound' | 'tongue' | 'fingers',
     name: string,
     view: string,
     before: () => Promise<unknown>,
