@@ -24,7 +24,7 @@ const CHIMNEY: Record<string, (hole: { id: string; atMm: number }) => number> = 
   recorder: () => 4.5,
   chanter: () => 5,
 }
-/** How sure each note is, cents: the first two registers are what the tube is for. */
+/** How sure each note is, cents: the first two registers are what the tube is for (chosen by Halitus). */
 const SURE = (f: Fingering) => (f.register === 1 ? 1.5 : f.register === 2 ? 4 : 25)
 
 interface Note {
@@ -72,6 +72,7 @@ function layout(inst: Instrument) {
   }
   return { count, measures }
 }
+/** Where the fit begins: what lips add to a jet's tube, mm, and how far half-holes stand open (from memory). */
 const JET_MM: Record<string, number> = { flute: 42, recorder: 22 }
 const HALF: Record<string, number> = { recorder: 0.06, oboe: 0.15, bassoon: 0.15 }
 const round = (x: number) => Math.round(x * 1e5) / 1e5

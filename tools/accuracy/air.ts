@@ -1,5 +1,4 @@
-import { faultsOf, hasAir, Model, predict, type Measures } from '@halitus/core/acoustics'
-import { CALIBRATED } from '../../core/src/acoustics/measures/index.ts'
+import { CALIBRATED, faultsOf, hasAir, Model, predict, type Measures } from '@halitus/core/acoustics'
 import { allInstruments, fingerSystem, type Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { seeded } from '@halitus/core/player'

@@ -24,11 +24,11 @@ export interface Fault {
   likelihood: number
 }
 
-/** Leaks that are tried: a crack, a quarter, half a hole. */
+/** Leaks that are tried: a crack, a little, a third of the hole (chosen by Halitus). */
 const LEAKS = [0.03, 0.1, 0.3]
 /** How often each kind happens to a beginner, before anything is heard (chosen by Halitus). */
 const PRIOR: Record<FaultKind, number> = { leaks: 0.45, missing: 0.2, extra: 0.15, register: 0.2 }
-/** How far a prediction and an ear may differ, cents: the model's own spread and the learner's. */
+/** How far a prediction and an ear may differ, cents: the model's own spread and the learner's (chosen by Halitus). */
 const SPREAD = 18
 /** Share of what nobody thought of: a pitch this far off everything is told as nothing. */
 const OTHER = 0.02
@@ -55,14 +55,13 @@ export function faultsOf(inst: Instrument, written: string, heardHz: number, a4H
   const { touches } = standardFingering(inst, written)
   const meant = hzOfMidi(midi + inst.transposition, a4Hz)
   const offCents = air.errors.get(midi) ?? 0
-  const scale = a4Hz / 440
   const found: Fault[] = []
   const consider = (open: Float64Array, prior: number, fault: Omit<Fault, 'predictedHz' | 'likelihood'>) => {
     let best: { hz: number; weight: number } | undefined
-    for (const c of candidatesOf(air, open)) {
+    for (const c of candidatesOf(air, open, a4Hz)) {
       if (c.likelihood < SOUNDS) continue
       // What the model is off by at the right fingering, it is off by nearby as well.
-      const hz = c.hz * scale * 2 ** (-offCents / 1200)
+      const hz = c.hz * 2 ** (-offCents / 1200)
       const cents = 1200 * Math.log2(heardHz / hz)
       const weight = c.likelihood * Math.exp(-0.5 * (cents / SPREAD) ** 2)
       if (!best || weight > best.weight) best = { hz, weight }

@@ -38,13 +38,14 @@ interface Ready {
 }
 const READY = new Map<string, Ready>()
 
-/** Whether an instrument's air has been calibrated. */
-export const hasAir = (inst: Instrument): boolean => inst.id in CALIBRATED
+/** Whether the air of an instrument has been calibrated, with the holes of the system that is taught on it. */
+export const hasAir = (inst: Instrument): boolean => inst.id in CALIBRATED && !inst.systems[0].otherHoles
 
 /** @throws OutOfRange while the instrument's tube hasn't been calibrated */
 export function airOf(inst: Instrument): Ready {
   const calibrated = CALIBRATED[inst.id]
-  if (!calibrated) throw new OutOfRange(`The air of the ${inst.name} hasn’t been calibrated.`)
+  if (!calibrated || !hasAir(inst))
+    throw new OutOfRange(`The air of the ${inst.name} hasn’t been calibrated.`)
   const known = READY.get(inst.id)
   if (known?.inst === inst) return known
   const ready = {
@@ -150,8 +151,11 @@ export function candidatesOf(air: Ready, open: ArrayLike<number>, a4Hz = 440): C
   const most = Math.max(1e-30, ...held)
   const weight = held.map((s) => (Math.max(0, s) / most) ** SHARP)
   const sum = weight.reduce((a, b) => a + b, 0) || 1
+  // An instrument is built for the pitch of its studio: all of it moves with A4.
+  const scale = a4Hz / 440
   return found
-    .map((hz, i) => {
+    .map((own, i) => {
+      const hz = own * scale
       const { written, cents, writtenMidi } = heardNote(hz, inst.transposition, a4Hz)
       return { written, hz, cents, register: registerAt(inst, writtenMidi), likelihood: weight[i]! / sum }
     })

@@ -1,6 +1,7 @@
 import { fingersOf } from '../fingering/index.ts'
 import type { FingerSystem } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
+import { median } from '../sound/index.ts'
 import type { Crossing } from './runs.ts'
 
 /** What a take of a move came to: clean changes, and which touch was out of step most often. */
@@ -25,13 +26,12 @@ export function tally(crossings: readonly Crossing[]): Tally {
   for (const { touch } of apart) counts.set(touch, (counts.get(touch) ?? 0) + 1)
   const [late, times] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null, 0]
   const own = apart.filter((a) => a.touch === late).map((a) => a.lengthMs)
-  const sorted = own.sort((a, b) => a - b)
   return {
     clean: crossings.filter((c) => c.verdict === 'clean').length,
     tries: crossings.length,
     late,
     times,
-    lengthMs: sorted.length ? sorted[(sorted.length - 1) >> 1]! : 0,
+    lengthMs: median(own),
   }
 }
 

@@ -1,13 +1,14 @@
 import {
   fingerSystem,
   holeStates,
+  justNote,
   type FingerSystem,
   type Fingering,
   type Instrument,
   type TouchId,
 } from '../instruments/index.ts'
-import { noteName, parseNote } from '../pitch/index.ts'
-import { partialsOf } from './harmonics.ts'
+import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { ladderOf, partialsOf } from './harmonics.ts'
 
 /** A note of the range, with the low note whose tube it overblows. */
 export interface RangeNote {
@@ -144,6 +145,41 @@ function computedMap(inst: Instrument, system: string): Terrace[] {
   }
   for (const terrace of terraces) terrace.above = usual(terrace.notes)
   return terraces
+}
+
+const VENT_WORDS: Record<Vent, string> = {
+  air: 'by the air',
+  key: 'by a vent',
+  half: 'by the half-hole',
+  pinch: 'by the thumb’s pinch',
+  finger: 'by a finger that vents',
+}
+/** So many partials of a low tube are named. */
+const NAMED_PARTIALS = 5
+const signed = (cents: number) => `${cents > 0 ? '+' : cents < 0 ? '−' : ''}${Math.abs(cents)}`
+
+/**
+ * What there is to know of a note's place in the range, in sentences: the tube that it overblows, or what its own tube also
+ * sounds; and its ratio where the scale has whole-number ones.
+ * @example rangeWords(instrument('clarinet'), 'B4') // 'The tube of E3, partial 3, by a vent.'
+ */
+export function rangeWords(inst: Instrument, written: string): string {
+  const { midi } = parseNote(written)
+  const terrace = registerMap(inst).find((t) => t.notes.some((n) => parseNote(n.written).midi === midi))
+  const note = terrace?.notes.find((n) => parseNote(n.written).midi === midi)
+  if (!terrace || !note) return ''
+  const { from } = note
+  const tube = from
+    ? `The tube of ${prettyNote(from.written)}, partial ${from.partial}, ${VENT_WORDS[from.vent]}.`
+    : terrace.register > 1
+      ? 'A note of its own: no low note overblows to it.'
+      : `Its tube also sounds ${ladderOf(inst, note.written, NAMED_PARTIALS)
+          .slice(1)
+          .map((r) => `${prettyNote(r.written)} (${signed(Math.round(r.cents))})`)
+          .join(', ')}: partials, cents from equal temperament.`
+  const just = justNote(inst, note.written)
+  if (!just) return tube
+  return `${tube} In its scale ${just.ratio} over ${prettyNote(just.over)}, ${signed(just.cents)} cents from equal temperament.`
 }
 
 /** The partial that most notes of a terrace are, as an interval. */

@@ -114,6 +114,8 @@ export interface NamedSystem {
   id: string
   name: string
   fingers: FingerSystem | null
+  /** Instruments of this system have other holes than the bore that is known: only their fingers are. */
+  otherHoles?: true
 }
 
 export type SetupPhase = 'materials' | 'reed' | 'assembly' | 'hold' | 'after'

@@ -119,5 +119,5 @@ export {
 export { stepsPassed } from './break-step.ts'
 export { NEW_DAYS, newSince } from './new-note.ts'
 export { reviewsOf } from './recalled.ts'
-export { latenessOf, reviewsOfMoves, type Lateness } from './move.ts'
+export { CLEAN_SHARE, latenessOf, reviewsOfMoves, type Lateness } from './move.ts'
 export { overrulingsOf } from './passage.ts'

@@ -4,6 +4,7 @@ import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { fingerSystem, isCharted, writtenNote } from '../instruments/index.ts'
 import { parseNote, prettyNote } from '../pitch/index.ts'
 import { aboutMove, dueBy, gradeOfMove, remembered, type Review } from '../recall/index.ts'
+import { median } from '../sound/index.ts'
 import { kindOf, slug, type Noted } from './kind.ts'
 
 interface Tried {
@@ -42,8 +43,7 @@ export interface Lateness {
   lastMs: number | null
 }
 
-const median = (list: readonly number[]): number | null =>
-  list.length ? [...list].sort((a, b) => a - b)[(list.length - 1) >> 1]! : null
+const usual = (list: readonly number[]): number | null => (list.length ? median(list) : null)
 
 /** Which fingers were out of step, the most frequent first. @param entries oldest first, simulated ones left out */
 export function latenessOf(entries: readonly Noted<Pick<Tried, 'late' | 'lateMs'>>[]): Lateness[] {
@@ -57,8 +57,8 @@ export function latenessOf(entries: readonly Noted<Pick<Tried, 'late' | 'lateMs'
       return {
         touch,
         takes: all.length,
-        firstMs: median(heard.slice(0, half)),
-        lastMs: median(heard.slice(half)),
+        firstMs: usual(heard.slice(0, half)),
+        lastMs: usual(heard.slice(half)),
       }
     })
     .sort((a, b) => b.takes - a.takes)

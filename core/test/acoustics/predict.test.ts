@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+  CALIBRATED,
   faultsOf,
   faultsOver,
   faultWords,
@@ -10,8 +11,13 @@ import {
   tubeOf,
   typicalError,
 } from '@halitus/core/acoustics'
-import { CALIBRATED } from '../../src/acoustics/measures/index.ts'
-import { allInstruments, fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
+import {
+  allInstruments,
+  fingerSystem,
+  instrument,
+  standardFingering,
+  underSystem,
+} from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 
 const modelled = allInstruments().filter(hasAir)
@@ -75,6 +81,23 @@ describe('what fingers sound', () => {
       )
       expect(right.length / low.length, inst.id).toBeGreaterThan(0.85)
     }
+  })
+  it('moves with the pitch that the studio is tuned to', () => {
+    const flute = instrument('flute')
+    const { touches } = standardFingering(flute, 'G4')
+    const at = (a4Hz: number) => predict(flute, touches, [], a4Hz).find((c) => c.written === 'G4')!
+    expect(cents(at(415).hz, at(440).hz)).toBeCloseTo(cents(415, 440), 6)
+    expect(at(415).cents).toBeCloseTo(at(440).cents, 6)
+    const [fault] = faultsOf(flute, 'G4', 415, 415)
+    expect(fault).toMatchObject({ touch: 'L3', fault: 'missing' })
+  })
+  it('isn’t told of a recorder whose holes are other ones', () => {
+    const recorder = instrument('soprano-recorder')
+    expect(hasAir(recorder)).toBe(true)
+    const german = underSystem(recorder, 'german')
+    expect(hasAir(german)).toBe(false)
+    expect(() => predict(german, ['LT'])).toThrow('hasn’t been calibrated')
+    expect(hasAir(instrument('pipe-chanter'))).toBe(false)
   })
   it('rises as a finger leaks', () => {
     const clarinet = instrument('clarinet')

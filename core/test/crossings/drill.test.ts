@@ -26,7 +26,7 @@ describe('a take of a move', () => {
         change('between', { late: ['L3'], early: ['R1'] }),
         change('squeak'),
       ]),
-    ).toEqual({ clean: 1, tries: 5, late: 'R1', times: 2, lengthMs: 50 })
+    ).toEqual({ clean: 1, tries: 5, late: 'R1', times: 2, lengthMs: 70 })
     // One finger early is fewer than two late.
     expect(tally([change('between', { late: ['R1', 'R2'], early: ['L3'] })]).late).toBe('L3')
     expect(tally([])).toEqual({ clean: 0, tries: 0, late: null, times: 0, lengthMs: 0 })

@@ -1,5 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { introduce, nextNotes, orderOfNotes, registerMap, ventTouches } from '@halitus/core/fingering'
+import {
+  introduce,
+  nextNotes,
+  orderOfNotes,
+  rangeWords,
+  registerMap,
+  ventTouches,
+} from '@halitus/core/fingering'
 import { allInstruments, fingerSystem, instrument, underSystem } from '@halitus/core/instruments'
 import { parseNote } from '@halitus/core/pitch'
 
@@ -58,6 +65,19 @@ describe('the range as terraces', () => {
       .flatMap((t) => t.notes)
       .find((n) => n.written === note)
     expect(found?.from).toEqual(from)
+  })
+  it('says of a note what its tube is', () => {
+    expect(rangeWords(instrument('clarinet'), 'B4')).toBe('The tube of E3, partial 3, by a vent.')
+    expect(rangeWords(instrument('flute'), 'E5')).toBe('The tube of E4, partial 2, by the air.')
+    // Partials 3 and 5 lie 2 and 14 cents off (exact arithmetic); a closed cylinder has no even ones.
+    expect(rangeWords(instrument('clarinet'), 'E3')).toBe(
+      'Its tube also sounds B4 (+2), G♯5 (−14): partials, cents from equal temperament.',
+    )
+    expect(rangeWords(instrument('alto-sax'), 'E6')).toBe('A note of its own: no low note overblows to it.')
+    expect(rangeWords(instrument('pipe-chanter'), 'E5')).toContain(
+      'In its scale 3:2 over A4, +2 cents from equal temperament.',
+    )
+    expect(rangeWords(instrument('chanter'), 'Bb4')).toBe('')
   })
   it('counts registers that have no names', () => {
     expect(registerMap(instrument('oboe')).map((t) => t.name)).toEqual([

@@ -199,7 +199,7 @@ describe('lateness of fingers', () => {
     expect(
       latenessOf([late('R3', 100), late('L3'), late('R3', 80), late('R3', 40), late(null), late('R3')]),
     ).toEqual([
-      { touch: 'R3', takes: 4, firstMs: 80, lastMs: 40 },
+      { touch: 'R3', takes: 4, firstMs: 90, lastMs: 40 },
       { touch: 'L3', takes: 1, firstMs: null, lastMs: null },
     ])
     expect(latenessOf([late('R3', 90)])).toEqual([{ touch: 'R3', takes: 1, firstMs: 90, lastMs: null }])

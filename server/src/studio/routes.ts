@@ -23,7 +23,7 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
       const file = check<unknown>(studioFile, upgradeFile(body)) as StudioFile
       try {
         const imported = await db.write((tx) => importStudio(tx, file))
-        nameNotes(file.studio.noteNames ?? 'english')
+        nameNotes((await readStudio(db.read)).noteNames)
         await afterImport()
         return { imported }
       } catch (error) {

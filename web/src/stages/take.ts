@@ -4,6 +4,9 @@ import type { EntryData, EntryKind } from '@halitus/core/records'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 
+/** A take of tones begins with what is louder than this, dB below full scale (chosen by Halitus). */
+export const LOUD_DB = -50
+
 /** What was heard last, with the entry that it became. */
 export interface Heard<K extends EntryKind> {
   id?: string

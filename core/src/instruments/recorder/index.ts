@@ -77,6 +77,7 @@ const recorder = <const Id extends string>(
       {
         id: 'german',
         name: 'German fingering',
+        otherHoles: true,
         fingers: recorderFingers('german', bore, aboveC(range.full[0])),
       },
     ],

@@ -6,12 +6,11 @@ import { noteName, parseNote, prettyNote, readNote } from '@halitus/core/pitch'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
+import { LOUD_DB } from '../take.ts'
 
 /** A written note: typed, stepped by semitones, or played. Refuses what the instrument doesn't have, and says its range. */
 const props = defineProps<{ inst: Instrument; label: string }>()
 const note = defineModel<string>({ required: true })
-/** Louder than this a note has begun, dB below full scale. */
-const LOUD_DB = -50
 const typed = ref(prettyNote(note.value))
 const problem = ref('')
 watch(note, (n) => ((typed.value = prettyNote(n)), (problem.value = '')))
@@ -50,7 +49,7 @@ async function hear() {
     ear: { transposition: props.inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => firstOf(untilQuiet(LOUD_DB, 0.4), forSeconds(4)),
     judge(m) {
-      const longest = [...m.report.notes].sort((a, b) => b.endS - b.startS - (a.endS - a.startS))[0]
+      const longest = m.tone
       if (!longest) return 'Nothing was heard. Play the note for a second.'
       take(prettyNote(longest.written))
       return problem.value || undefined

@@ -15,10 +15,10 @@ import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { LOUD_DB } from '../take.ts'
 
 /** Any fingers: what the chart says they are, else what a model of the tube predicts; and what went wrong when it sounds. */
 const props = defineProps<{ inst: Instrument; system: FingerSystem; note: string }>()
-const LOUD_DB = -50
 /** So many possibilities are named, and only those above this share. */
 const NAMED = 3
 const LEAST = 0.08
@@ -73,7 +73,7 @@ async function hear() {
     ear: { transposition: props.inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => firstOf(untilQuiet(LOUD_DB, 0.6), forSeconds(8)),
     judge(m) {
-      const longest = [...m.report.notes].sort((a, b) => b.endS - b.startS - (a.endS - a.startS))[0]
+      const longest = m.tone
       if (!longest) return 'Nothing was heard. The note, for a second or two.'
       const own = hzOfMidi(parseNote(longest.written).midi + props.inst.transposition, lesson.a4Hz)
       const hz = own * 2 ** (longest.cents / 1200)

@@ -12,9 +12,6 @@ import { parseNote, prettyNote } from '@halitus/core/pitch'
 import { writtenNote, type Instrument } from '@halitus/core/instruments'
 import type { Measurement } from '@/workers/index.ts'
 
-/** A take at this stop begins with what is louder than this, dB below full scale (chosen by Halitus). */
-export const LOUD_DB = -50
-
 /** What the tongue's meters are told of a measurement. */
 export const heardOf = (m: Measurement): Heard => ({
   notes: m.report.notes,

@@ -3,27 +3,26 @@ import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { breaksOf, breakSteps, judgeStep, type BreakStep } from '@halitus/core/crossings'
-import { ladderOf, registerMap } from '@halitus/core/fingering'
-import { fingerSystem, justNote } from '@halitus/core/instruments'
+import { rangeWords, registerMap } from '@halitus/core/fingering'
+import { fingerSystem } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
 import type { PhraseNote } from '@halitus/core/player'
-import { ofLearner, stepsPassed } from '@halitus/core/records'
+import { CLEAN_SHARE, NEW_DAYS, ofLearner, stepsPassed } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { daysBetween } from '@halitus/core/time'
 import { isTyping } from '@/base/keys.ts'
-import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
 import RegisterMap, { type Arc } from '../RegisterMap.vue'
 import TryFingers from '../TryFingers.vue'
+import { LOUD_DB } from '../../take.ts'
 
 /** The range as a map, and the way over each of its breaks, step by step, heard and passed. */
-const LOUD_DB = -50
-const WEEK_DAYS = 7
-const FAILS = 0.6
 const lesson = useLesson()
 const listening = useListening()
 const { known, fresh } = useKnown()
@@ -56,48 +55,21 @@ watch(at, () => ((picked.value = ''), (said.value = undefined)))
 
 /** This week's moves, the newest try of each. */
 const arcs = computed((): Arc[] => {
-  const now = lesson.answer?.lesson.startsAt ?? ''
-  const since = new Date(Date.parse(`${now}Z`) - WEEK_DAYS * 86_400_000).toISOString()
+  const now = lesson.answer?.lesson.startsAt
+  if (!now) return []
   const pairs = new Map(
     ofLearner(lesson.ofKind(lesson.entries, 'move'))
-      .filter((e) => e.at > since.slice(0, 19))
+      .filter((e) => daysBetween(e.at, now) < NEW_DAYS)
       .map((e) => [[e.data.from, e.data.to].sort().join(' '), e.data]),
   )
   return [...pairs.values()]
     .slice(-4)
-    .map(({ from, to, clean, tries }) => ({ from, to, clean, tries, fails: clean / tries < FAILS }))
+    .map(({ from, to, clean, tries }) => ({ from, to, clean, tries, fails: clean / tries < CLEAN_SHARE }))
 })
 
 /** A note of the map that is looked at. */
 const looked = ref(here.value?.to ?? known.value[0] ?? inst.value?.teaching.firstNotes[0] ?? 'B4')
-const tubeWords = computed(() => {
-  const note = terraces.value
-    .flatMap((t) => t.notes)
-    .find((n) => parseNote(n.written).midi === parseNote(looked.value).midi)
-  if (!note || !inst.value) return ''
-  const VENTS = {
-    air: 'by the air',
-    key: 'by a vent',
-    half: 'by the half-hole',
-    pinch: 'by the thumb’s pinch',
-    finger: 'by a finger that vents',
-  }
-  if (note.from)
-    return `The tube of ${prettyNote(note.from.written)}, partial ${note.from.partial}, ${VENTS[note.from.vent]}.`
-  try {
-    const rungs = ladderOf(inst.value, note.written, 5).slice(1)
-    return `Its tube also sounds ${rungs.map((r) => `${prettyNote(r.written)} (${r.cents > 0 ? '+' : r.cents < 0 ? '−' : ''}${Math.abs(Math.round(r.cents))})`).join(', ')}: partials, cents from equal temperament.`
-  } catch {
-    return 'A note of its own: no low note overblows to it.'
-  }
-})
-
-const justWords = computed(() => {
-  const just = inst.value && justNote(inst.value, looked.value)
-  return just
-    ? `In its scale ${just.ratio} over ${prettyNote(just.over)}, ${signed(just.cents)} cents from equal temperament.`
-    : ''
-})
+const aboutNote = computed(() => (inst.value ? rangeWords(inst.value, looked.value) : ''))
 
 function asPlayed(s: BreakStep): PhraseNote[] {
   const lengthS = 0.6
@@ -186,6 +158,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'w') void byEye(true)
   if (event.key === 'n') void byEye(false)
 })
+const passedOf = (id: string) => Number(way.value?.passed.has(id) ?? false)
+function go(id: string) {
+  picked.value = id
+  said.value = undefined
+}
 const place = computed(() => steps.value.findIndex((s) => s.id === step.value?.id) + 1)
 const options = computed(() =>
   breaks.value.map((b, value) => ({ value, label: `${prettyNote(b.from)} to ${prettyNote(b.to)}` })),
@@ -244,19 +221,7 @@ const moving = computed(() => {
       </template>
       <span class="soft">{{ here.preparation }}</span>
     </p>
-    <ol class="steps" aria-label="Steps over the break">
-      <li v-for="s in steps" :key="s.id">
-        <button
-          class="step"
-          type="button"
-          :aria-pressed="s.id === step.id"
-          @click="((picked = s.id), (said = undefined))"
-        >
-          <span class="mark" aria-hidden="true">{{ way?.passed.has(s.id) ? '●' : '○' }}</span>
-          {{ s.title }}<span v-if="way?.passed.has(s.id)" class="visually-hidden">, passed</span>
-        </button>
-      </li>
-    </ol>
+    <StepLine :steps="steps" :passed="passedOf" :at="step.id" label="Steps over the break" @go="go" />
     <div class="pictures">
       <div v-for="(n, i) in step.notes.slice(0, 2)" :key="n.written + i">
         <b>{{ prettyNote(n.written) }}</b>
@@ -270,7 +235,7 @@ const moving = computed(() => {
       </div>
     </div>
     <TryFingers :inst="inst" :system="system" :note="looked">
-      <p class="soft">{{ tubeWords }} {{ justWords }}</p>
+      <p class="soft">{{ aboutNote }}</p>
     </TryFingers>
   </template>
 </template>
@@ -284,28 +249,6 @@ const moving = computed(() => {
   line-height: 1.25;
   font-weight: 600;
   margin: 4px 0 8px;
-}
-.steps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin: 0 0 8px;
-}
-.step {
-  font: inherit;
-  border: 0;
-  border-bottom: 3px solid var(--line);
-  background: none;
-  color: var(--ink);
-  padding: 6px 8px;
-  cursor: pointer;
-}
-.step[aria-pressed='true'] {
-  border-color: var(--metal);
-  font-weight: 650;
-}
-.mark {
-  color: var(--metal-text);
 }
 .verdict {
   font-size: 24px;

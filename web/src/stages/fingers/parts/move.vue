@@ -33,7 +33,7 @@ import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../../take.ts'
+import { LOUD_DB, useShownTake } from '../../take.ts'
 import CrossingRow from '../CrossingRow.vue'
 import FingerThreads from '../FingerThreads.vue'
 import InBetween from '../InBetween.vue'
@@ -175,8 +175,6 @@ function gone() {
   crossings.value = []
   forget()
 }
-/** Louder than this a take has begun, dB below full scale. */
-const LOUD_DB = -50
 const CHANGES = 8
 /** A stand-in to try with: there and back, the likeliest finger late at every third change. */
 function asPlayed(): PhraseNote[] {

@@ -14,9 +14,9 @@ import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
+import { LOUD_DB } from '../../take.ts'
 
 /** The next note, met from a known one: what differs, on the staff and under the fingers, until it sounds. */
-const LOUD_DB = -50
 /** A note that lasts so long was met, s (chosen by Halitus). */
 const MET_S = 1
 const WHOLE = 4 * TICKS
@@ -81,7 +81,7 @@ const take = (): Take | undefined => {
     rule: () => firstOf(untilQuiet(LOUD_DB, 1), forSeconds(20)),
     async judge(m, provenance) {
       const { midi } = parseNote(asked)
-      const longest = [...m.report.notes].sort((a, b) => b.endS - b.startS - (a.endS - a.startS))[0]
+      const longest = m.tone
       if (!longest) return `Nothing was heard. ${prettyNote(asked)}, for a second or two.`
       const own = m.report.notes.filter((n) => parseNote(n.written).midi === midi)
       if (!own.length)

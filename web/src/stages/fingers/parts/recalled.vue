@@ -30,9 +30,9 @@ import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import CrossingRow from '../CrossingRow.vue'
 import { useKnown } from '../known.ts'
+import { LOUD_DB } from '../../take.ts'
 
 /** Notes and moves asked for when they are due: by name, on the staff, under the fingers, by ear. */
-const LOUD_DB = -50
 const PICKS = ['a', 's', 'f', 'g'] as const
 const lesson = useLesson()
 const listening = useListening()
@@ -198,7 +198,7 @@ const take = (): Take | undefined => {
     ear: { ...ear, askedHz: hzOfMidi(parseNote(asked).midi + on.transposition, lesson.a4Hz) },
     rule: () => firstOf(untilQuiet(LOUD_DB, 0.8), forSeconds(15)),
     async judge(m, provenance) {
-      const longest = [...m.report.notes].sort((a, b) => b.endS - b.startS - (a.endS - a.startS))[0]
+      const longest = m.tone
       if (!longest) return 'Nothing was heard. One note, for a second.'
       const isRight = parseNote(longest.written).midi === parseNote(asked).midi
       await answer(isRight, isRight ? null : longest.written, provenance as By)

@@ -25,8 +25,8 @@ import Choice from '@/parts/Choice.vue'
 import Staff from '@/parts/Staff.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../../take.ts'
-import { LOUD_DB, nothingIn } from '../heard.ts'
+import { LOUD_DB, useShownTake } from '../../take.ts'
+import { nothingIn } from '../heard.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** A line with one articulation after the other, and what of it was played. */

@@ -27,8 +27,8 @@ import Quantity from '@/parts/Quantity.vue'
 import Staff from '@/parts/Staff.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../../take.ts'
-import { LOUD_DB, nothingIn } from '../heard.ts'
+import { LOUD_DB, useShownTake } from '../../take.ts'
+import { nothingIn } from '../heard.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** Echo: a pattern is played, the learner answers, the answer is judged, the next one adapts. Say it, finger it, play it. */

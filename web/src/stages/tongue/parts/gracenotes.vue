@@ -21,8 +21,7 @@ import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { useShownTake } from '../../take.ts'
-import { LOUD_DB } from '../heard.ts'
+import { LOUD_DB, useShownTake } from '../../take.ts'
 import { useModel } from '../play.ts'
 
 /** Gracenotes, doublings, throws, grips and birls: written out as finger moves, heard, measured. */

@@ -11,7 +11,7 @@ import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
-import { LOUD_DB } from '../heard.ts'
+import { LOUD_DB } from '../../take.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** A pattern of the learner's own: tapped or played, written down, kept for the card. */

@@ -13,7 +13,8 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import TakeHead from '../../TakeHead.vue'
-import { LOUD_DB, nothingIn, strokesOf } from '../heard.ts'
+import { LOUD_DB } from '../../take.ts'
+import { nothingIn, strokesOf } from '../heard.ts'
 import { useSlurred } from '../slurred.ts'
 
 /** A short staircase: up while evenness and tone hold, down when they don't; the limit with its interval. */

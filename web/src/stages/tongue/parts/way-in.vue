@@ -9,8 +9,10 @@ import { meterOf, passes } from '@halitus/core/tongue'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
+import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
-import { LOUD_DB, heardOf, nothingIn } from '../heard.ts'
+import { LOUD_DB } from '../../take.ts'
+import { heardOf, nothingIn } from '../heard.ts'
 import { useModel } from '../play.ts'
 import { useSlurred } from '../slurred.ts'
 
@@ -113,15 +115,7 @@ function go(id: string) {
 
 <template>
   <template v-if="way">
-    <ol class="steps" aria-label="Steps">
-      <li v-for="w in ways" :key="w.id">
-        <button class="step" type="button" :aria-pressed="w.id === way.id" @click="go(w.id)">
-          <span class="mark" aria-hidden="true">{{ '●'.repeat(Math.min(2, passedOf(w.id))) || '○' }}</span>
-          {{ w.title }}
-          <span class="visually-hidden">passed {{ passedOf(w.id) }} times</span>
-        </button>
-      </li>
-    </ol>
+    <StepLine :steps="ways" :passed="passedOf" :at="way.id" label="Steps" @go="go" />
     <p class="ask">{{ way.ask }}</p>
     <p class="soft">
       Syllable: <b>{{ syllables[0] }}</b>, softer <b>{{ syllables[1] }}</b>.
@@ -159,30 +153,6 @@ function go(id: string) {
 </template>
 
 <style scoped>
-.steps {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  list-style: none;
-  padding: 0;
-  margin: 8px 0;
-}
-.step {
-  font: inherit;
-  border: 0;
-  border-bottom: 3px solid var(--line);
-  background: none;
-  color: var(--ink);
-  padding: 8px 10px;
-  cursor: pointer;
-}
-.step[aria-pressed='true'] {
-  border-color: var(--metal);
-  font-weight: 650;
-}
-.mark {
-  color: var(--metal-text);
-}
 .ask {
   font-size: 30px;
   line-height: 1.25;
