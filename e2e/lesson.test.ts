@@ -428,6 +428,7 @@ test('every stop and every part of it opens while the server is away', async ({ 
   const lesson = await ownLesson(page.request, 'saskia-vell')
   await page.goto(`${lesson}/setup`)
   await page.waitForLoadState('networkidle')
+  await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
   // Pages are fetched a moment after the first one stands, parts a moment after the first stop with parts.
   await page.keyboard.press('5')
   await expect(page.getByRole('heading', { name: 'Fingers' })).toBeVisible()
