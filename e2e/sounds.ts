@@ -1,5 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { perform, playPhrase, type Performance } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
 
@@ -84,6 +85,16 @@ export function overTheBreak() {
   }))
   const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 5, manner: { breathDb: -42 } }, 44100)
   return { name: 'break.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
+}
+
+/** A clarinet's tone at any pitch, concert Hz. */
+export function tone(hz: number) {
+  const detuneCents = 1200 * Math.log2(hz / hzOfMidi(parseNote('C4').midi - 2))
+  const samples = perform(
+    { instrument: 'clarinet', written: 'C4', lengthS: 2, leadS: 0.4, tailS: 0.8, detuneCents, breathDb: -45 },
+    48000,
+  )
+  return { name: 'tone.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 48000)) }
 }
 
 /** One clarinet note. */

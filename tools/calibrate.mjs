@@ -2,4 +2,4 @@
 import { installPackages, must } from './setup.mjs'
 
 installPackages()
-must(process.execPath, ['--import', 'tsx', 'tools/calibrate.ts', ...process.argv.slice(2)])
+must(process.execPath, ['--import', 'tsx', 'tools/calibrate/main.ts', ...process.argv.slice(2)])

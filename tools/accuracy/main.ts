@@ -9,6 +9,7 @@ import { analyse, LiveTracker, readWav, Tracker } from '@halitus/core/sound'
 import { folderRows } from './folder.ts'
 import * as lines from './lines.ts'
 import * as air from './air.ts'
+import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
 import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
@@ -150,7 +151,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Tongue', 'diagnosis', () => tongue.diagnosis(SEED)],
   ['Tongue', 'tempo', () => tongue.tempo(SEED)],
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
-  ['Air', 'air', () => [...air.tubes(), ...air.faults(SEED)]],
+  ['Air', 'air', () => [...air.tubes(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],

@@ -10,6 +10,16 @@ import { chromium } from '@playwright/test'
 import express from 'express'
 import { PitchDetector } from 'pitchy'
 import { pino } from 'pino'
+import {
+  airOf,
+  faultsOf,
+  hasAir,
+  openWith,
+  predict,
+  pressureAlong,
+  search,
+  sounding,
+} from '@halitus/core/acoustics'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { likelihoods, moveFinder, pathsOf } from '@halitus/core/fingering'
 import { allInstruments, fingerSystem, instrument } from '@halitus/core/instruments'
@@ -108,6 +118,46 @@ function moves() {
   const [few, many] = [path(1000), path(10_000)]
   line('path through 10 000 notes, three best', `${many.toFixed(0)} ms`, 'under 200')
   line('  ten times the notes take', `${(many / few).toFixed(1)} times as long`, 'linear')
+}
+
+/** The air column: one fingering with its register, a search over all fingers, what went wrong. */
+function air() {
+  let slowest = { id: '', us: 0 }
+  for (const inst of allInstruments().filter(hasAir)) {
+    const ready = airOf(inst)
+    const rows = fingerSystem(inst).chart.map((f) => ready.table.rows(openWith(ready, f.touches)))
+    const us = (1000 * timeMs(() => rows.forEach((r) => sounding(ready, r)), 9)) / rows.length
+    if (us > slowest.us) slowest = { id: inst.id, us }
+  }
+  line(
+    `resonances and rule of one fingering: slowest, ${slowest.id}`,
+    `${slowest.us.toFixed(0)} µs`,
+    'under 150',
+  )
+  for (const id of ['clarinet', 'alto-sax'] as const) {
+    let tried = 0
+    const ms = onceMs(() => (tried = search(instrument(id), { written: 'A4', cents: 20 }).tried))
+    line(
+      `search over ${tried} fingerings, ${id}, with making ready`,
+      `${ms.toFixed(0)} ms`,
+      'under 3000, aim 1500',
+    )
+    const again = timeMs(() => search(instrument(id), { written: 'B4', cents: 20 }), 3)
+    line('  another pitch afterwards', `${again.toFixed(0)} ms`)
+  }
+  const touches = ['LT', 'L1', 'L3', 'R2']
+  line(
+    'a tapped touch: prediction and wave, clarinet',
+    `${timeMs(() => {
+      const [best] = predict(instrument('clarinet'), touches)
+      pressureAlong(instrument('clarinet'), touches, best!.hz)
+    }, 15).toFixed(1)} ms`,
+    'under 50 with drawing',
+  )
+  line(
+    'what went wrong, one note',
+    `${timeMs(() => faultsOf(instrument('clarinet'), 'C5', 466), 9).toFixed(0)} ms`,
+  )
 }
 
 function reeds() {
@@ -319,6 +369,7 @@ async function dragging() {
 
 sound()
 moves()
+air()
 reeds()
 evidence()
 tongue()

@@ -17,8 +17,8 @@ export interface Measures {
    * and how it grows with the frequency, mm a kHz.
    */
   mouth: { volumeMm3: number } | { lengthMm: number; perKHzMm: number }
-  /** How far a half-closed hole stands open, 0 to 1. */
-  half: number
+  /** How far each hole that can be half closed then stands open, 0 to 1. */
+  half: Readonly<Record<string, number>>
 }
 
 /** What a calibration gave. */
@@ -26,16 +26,21 @@ export interface Calibrated {
   measures: Measures
   /** How far each note of the chart is off, cents, by written name. */
   errors: Readonly<Record<string, number>>
+  /** The same of notes in fits that were made without them: what a prediction of unknown fingers is worth. */
+  heldOut: Readonly<Record<string, number>>
 }
+
+/** A hole that no measure knows half closed stands open so far (chosen by Halitus). */
+const HALF = 0.2
 
 /** An instrument's air, ready to be asked what some fingers sound. */
 export class Model {
   readonly column: AirColumn
-  private readonly ids: string[]
+  /** Holes from the upper end down. */
+  readonly ids: readonly string[]
   private readonly mouth: Measures['mouth']
   private readonly mouthRadius: number
-  private readonly half: number
-  private readonly z: Complex = { re: 0, im: 0 }
+  private readonly half: Measures['half']
   readonly way: 'greatest' | 'least'
 
   constructor(bore: Bore, measures: Measures, temperatureC?: number) {
@@ -51,30 +56,49 @@ export class Model {
   /** How far each hole is open under some touches. */
   openness(system: FingerSystem, touches: Iterable<TouchId>): Float64Array {
     const states = holeStates(system, new Set(touches))
-    const share: Record<HoleState, number> = { open: 1, half: this.half, closed: 0 }
-    return Float64Array.from(this.ids, (id) => share[states.get(id)!])
+    return Float64Array.from(this.ids, (id) => {
+      const state: HoleState = states.get(id)!
+      return state === 'half' ? this.halfOf(id) : state === 'open' ? 1 : 0
+    })
+  }
+
+  /** How far a half-closed hole stands open, 0 to 1. */
+  halfOf(hole: string): number {
+    return this.half[hole] ?? HALF
   }
 
   /** What the player’s mouth works against at a frequency: the tube, with reed or lips added. */
   at(hz: number, open: ArrayLike<number>, out: Complex): Complex {
-    const z = this.column.impedance(hz, open, this.z)
+    return this.withMouth(hz, this.column.impedance(hz, open, out))
+  }
+
+  /** Adds reed or lips to the impedance of the tube; written into `z` and returned. */
+  private withMouth(hz: number, z: Complex): Complex {
+    const x = this.mouthAt(hz)
+    if (this.way === 'greatest') {
+      // In parallel: Z/(1 + ix·Z).
+      const nr = 1 - x * z.im
+      const ni = x * z.re
+      const q = 1 / (nr * nr + ni * ni)
+      const re = z.re
+      z.re = (re * nr + z.im * ni) * q
+      z.im = (z.im * nr - re * ni) * q
+    } else {
+      z.im += x
+    }
+    return z
+  }
+
+  /**
+   * What the mouth adds at a frequency: for a reed the susceptance of its volume, V/(ρc²) as a compliance, m³/(Pa·s); for a
+   * jet the reactance of the length that the lips add, Pa·s/m³.
+   */
+  mouthAt(hz: number): number {
     const { gas } = this.column
     const omega = 2 * Math.PI * hz
-    if ('volumeMm3' in this.mouth) {
-      // In parallel with a compliance V/(ρc²): Z/(1 + iωC·Z).
-      const wc = (omega * this.mouth.volumeMm3 * 1e-9) / (gas.rho * gas.c * gas.c)
-      const nr = 1 - wc * z.im
-      const ni = wc * z.re
-      const m = nr * nr + ni * ni
-      out.re = (z.re * nr + z.im * ni) / m
-      out.im = (z.im * nr - z.re * ni) / m
-    } else {
-      const length = (this.mouth.lengthMm + (this.mouth.perKHzMm * hz) / 1000) * 1e-3
-      const a = this.mouthRadius
-      out.re = z.re
-      out.im = z.im + (gas.rho * omega * length) / (Math.PI * a * a)
-    }
-    return out
+    if ('volumeMm3' in this.mouth) return (omega * this.mouth.volumeMm3 * 1e-9) / (gas.rho * gas.c * gas.c)
+    const length = (this.mouth.lengthMm + (this.mouth.perKHzMm * hz) / 1000) * 1e-3
+    return (gas.rho * omega * length) / (Math.PI * this.mouthRadius * this.mouthRadius)
   }
 
   /** Where the air likes to sound under some touches, Hz, between two limits. */
@@ -90,7 +114,32 @@ export class Model {
       if (best === undefined || Math.abs(Math.log(f / hz)) < Math.abs(Math.log(best / hz))) best = f
     return best
   }
+
+  /**
+   * The resonance next to a frequency, Hz, looked for outwards from it: a few frequencies in all where it is close by.
+   * @returns undefined where none lies within so many cents
+   */
+  follow(open: ArrayLike<number>, hz: number, withinCents: number): number | undefined {
+    const at = (f: number, out: Complex) => this.at(f, open, out)
+    let [low, high] = [hz, hz]
+    for (let reach = NEARBY; ; reach *= FURTHER) {
+      const span = 2 ** (Math.min(reach, withinCents) / 1200)
+      const below = crossingsOf(at, hz / span, low, this.way, STEP)
+      const above = crossingsOf(at, high, hz * span, this.way, STEP)
+      const found = [...below, ...above]
+      if (found.length)
+        return found.sort((a, b) => Math.abs(Math.log(a / hz)) - Math.abs(Math.log(b / hz)))[0]
+      if (reach >= withinCents) return undefined
+      ;[low, high] = [hz / span, hz * span]
+    }
+  }
 }
+/** `follow` steps this wide, cents. */
+const STEP = 24
+
+/** How far `follow` looks at first on either side of where it begins, cents, and by how much further each time. */
+const NEARBY = 12
+const FURTHER = 2.5
 
 /** The tube that measures describe, with its holes from the upper end down. */
 export function tubeOf(bore: Bore, measures: Measures): { tube: Tube; ids: string[] } {

@@ -34,7 +34,11 @@ export interface Complex {
 
 /** Below this share a hole counts as closed. */
 const SHUT = 1e-4
-/** Resistance of the flow through a small vent, as a multiple of the radiation's, at a radius of 1 mm (chosen by Halitus). */
+/**
+ * Air that breaks away at a hole's edges takes energy as if it met the tube's own resistance times its speed over that of
+ * sound: so much of it (U. Ingard, On the theory and design of acoustic resonators, J. Acoust. Soc. Am. 25 (1953), as an
+ * idea; the share chosen by Halitus for a beginner's loudness). It matters in small vents alone.
+ */
 const VENT_LOSS = 0.02
 
 /**
@@ -58,6 +62,8 @@ export class AirColumn {
   private readonly bellRadius: number
   readonly gas: Gas
   private readonly p = { alpha: 0, k: 0 }
+  private readonly m = new Float64Array(8)
+  private readonly h = new Float64Array(3)
 
   constructor(tube: Tube, temperatureC = PLAYED_C) {
     this.gas = gasAt(temperatureC)
@@ -94,121 +100,237 @@ export class AirColumn {
    * @param out is written into and returned
    */
   impedance(hz: number, open: ArrayLike<number>, out: Complex): Complex {
-    const { gas, p } = this
+    const { m, h } = this
     const omega = 2 * Math.PI * hz
-    const rc = gas.rho * gas.c
-    // Radiation of an unflanged end (Levine & Schwinger 1948, low frequencies).
-    const ra = this.bellRadius
-    const ka = (omega / gas.c) * ra
-    const z0 = rc / (Math.PI * ra * ra)
-    let zr = z0 * Math.min(1, 0.25 * ka * ka)
-    let zi = z0 * 0.6133 * ka
-    for (let i = 0; i < this.kind.length; i++) {
+    this.bell(omega, out)
+    for (let i = 0; i < this.pieces; i++) {
       if (this.kind[i] === 1) {
-        const share = open[this.hole[i]!]!
-        const a = this.a[i]!
-        const t = this.chimney[i]!
-        const full = this.b[i]!
-        const b = share > SHUT ? full * Math.sqrt(share) : full
-        const delta = Math.min(1, b / a)
-        const zh = rc / (Math.PI * b * b)
-        propagation(gas, omega, b, p)
-        const k = p.k
-        const d2 = delta * delta
-        let shuntR: number
-        let shuntI: number
-        let seriesI: number
-        const shape = 0.94 + 0.54 * delta + 0.285 * d2
-        if (share > SHUT) {
-          const inner = b * (0.82 - 0.193 * delta - 1.09 * d2 + 1.27 * d2 * delta - 0.71 * d2 * d2)
-          const matching = (b * delta * (1 + 0.207 * d2 * delta)) / 8
-          const outer = 0.7 * b
-          const kb = k * b
-          shuntI = zh * (Math.tan(k * (t + matching)) + k * (inner + outer))
-          shuntR = zh * (0.25 * kb * kb + p.alpha * t + (VENT_LOSS * 1e-3) / b)
-          seriesI = (-zh * k * b * d2) / (1.78 * Math.tanh((1.84 * t) / b) + shape)
-        } else {
-          const matching = (b * delta * (1 + 0.207 * d2 * delta)) / 8
-          shuntI = -zh / Math.tan(k * (t + matching))
-          shuntR = zh * p.alpha * t
-          seriesI = (-zh * k * b * d2) / (1.78 / Math.tanh((1.84 * t) / b) + shape)
-        }
-        // Half the series part, the shunt, the other half.
-        zi += seriesI / 2
-        const sr = zr + shuntR
-        const si = zi + shuntI
-        const m = sr * sr + si * si
-        const nr = zr * shuntR - zi * shuntI
-        const ni = zr * shuntI + zi * shuntR
-        zr = (nr * sr + ni * si) / m
-        zi = (ni * sr - nr * si) / m + seriesI / 2
+        this.holeAt(i, omega, open[this.hole[i]!]!, h, 0)
+        throughHole(h, 0, out)
+      } else {
+        this.coneAt(i, omega, m)
+        throughMatrix(m, 0, out)
+      }
+    }
+    return out
+  }
+
+  /** Pieces of the tube from the bell up. */
+  get pieces(): number {
+    return this.kind.length
+  }
+
+  /** The number of the hole that a piece is, in the tube's order; undefined for a piece of bore. */
+  holeOf(piece: number): number | undefined {
+    return this.kind[piece] === 1 ? this.hole[piece] : undefined
+  }
+
+  /** What the bell radiates into: an unflanged end (Levine & Schwinger 1948, low frequencies). */
+  bell(omega: number, out: Complex): void {
+    const a = this.bellRadius
+    const ka = (omega / this.gas.c) * a
+    const z0 = (this.gas.rho * this.gas.c) / (Math.PI * a * a)
+    out.re = z0 * Math.min(1, 0.25 * ka * ka)
+    out.im = z0 * 0.6133 * ka
+  }
+
+  /**
+   * Pressure along the bore at one frequency, from the bell up: each place, m from the upper end, with the size of the
+   * pressure there, in any one unit.
+   * @param stepM at most so far apart
+   */
+  along(hz: number, open: ArrayLike<number>, stepM: number): { atM: number; pressure: number }[] {
+    const { gas, m, h, p } = this
+    const omega = 2 * Math.PI * hz
+    const z = { re: 0, im: 0 }
+    this.bell(omega, z)
+    // Pressure and flow, carried together: nothing is divided, so that zeros of either do no harm.
+    let wave: [number, number, number, number] = [z.re, z.im, 1, 0]
+    let atM = this.length.reduce((a, b) => a + b, 0)
+    const found = [{ atM, pressure: Math.hypot(wave[0], wave[1]) }]
+    for (let i = 0; i < this.pieces; i++) {
+      if (this.kind[i] === 1) {
+        this.holeAt(i, omega, open[this.hole[i]!]!, h, 0)
+        holeMatrix(h, m)
+        wave = carried(m, wave)
         continue
       }
-      const length = this.length[i]!
-      const r0 = this.r0[i]!
-      const r1 = this.r1[i]!
-      propagation(gas, omega, (r0 + r1) / 2, p)
-      // γ = α + ik; sinh and cosh of γL; with K = −iγ sine and cosine of KL.
-      const al = p.alpha * length
-      const kl = p.k * length
-      const [sh, ch] = [Math.sinh(al), Math.cosh(al)]
-      const [s, c] = [Math.sin(kl), Math.cos(kl)]
-      // cos(KL) and sin(KL) of the complex K = k − iα.
-      const cr = c * ch
-      const ci = s * sh
-      const snr = s * ch
-      const sni = -c * sh
-      const kr = p.k
-      const ki = -p.alpha
-      const slope = (r1 - r0) / length
-      const zc = rc / (Math.PI * r0 * r1)
-      let ar: number, ai: number, br: number, bi: number, gr: number, gi: number, dr: number, di: number
-      if (Math.abs(slope) < 1e-6) {
-        ar = dr = cr
-        ai = di = ci
-        // i·Zc·sin and i·sin/Zc
-        br = -zc * sni
-        bi = zc * snr
-        gr = -sni / zc
-        gi = snr / zc
-      } else {
-        const x0 = r0 / slope
-        const x1 = x0 + length
-        // 1/K
-        const kk = kr * kr + ki * ki
-        const qr = kr / kk
-        const qi = -ki / kk
-        // sin/K
-        const sqr = snr * qr - sni * qi
-        const sqi = snr * qi + sni * qr
-        ar = (x1 / x0) * cr - sqr / x0
-        ai = (x1 / x0) * ci - sqi / x0
-        dr = (x0 / x1) * cr + sqr / x1
-        di = (x0 / x1) * ci + sqi / x1
-        br = -zc * sni
-        bi = zc * snr
-        // (1 + 1/(K² x0 x1)) sin − (L/(K x0 x1)) cos, times i/Zc
-        const w = 1 / (x0 * x1)
-        const q2r = qr * qr - qi * qi
-        const q2i = 2 * qr * qi
-        const fr = 1 + q2r * w
-        const fi = q2i * w
-        const er = fr * snr - fi * sni - length * w * (qr * cr - qi * ci)
-        const ei = fr * sni + fi * snr - length * w * (qr * ci + qi * cr)
-        gr = -ei / zc
-        gi = er / zc
+      const [length, r0, r1] = [this.length[i]!, this.r0[i]!, this.r1[i]!]
+      const n = Math.max(1, Math.ceil(length / stepM))
+      const radius = (k: number) => r1 + ((r0 - r1) * k) / n
+      for (let k = 0; k < n; k++) {
+        coneMatrix(gas, omega, length / n, radius(k + 1), radius(k), p, m)
+        wave = carried(m, wave)
+        atM -= length / n
+        found.push({ atM, pressure: Math.hypot(wave[0], wave[1]) })
       }
-      const nr = ar * zr - ai * zi + br
-      const ni = ar * zi + ai * zr + bi
-      const mr = gr * zr - gi * zi + dr
-      const mi = gr * zi + gi * zr + di
-      const m = mr * mr + mi * mi
-      zr = (nr * mr + ni * mi) / m
-      zi = (ni * mr - nr * mi) / m
     }
-    out.re = zr
-    out.im = zi
-    return out
+    return found
+  }
+
+  /** The transfer matrix of a piece of bore. @param m eight numbers: A, B, C, D, each real and imaginary */
+  coneAt(i: number, omega: number, m: Float64Array): void {
+    coneMatrix(this.gas, omega, this.length[i]!, this.r0[i]!, this.r1[i]!, this.p, m)
+  }
+
+  /** What a hole is in the line: written at `at` as series reactance, shunt resistance, shunt reactance. */
+  holeAt(i: number, omega: number, share: number, into: Float64Array, at: number): void {
+    holeParts(this.gas, omega, this.b[i]!, this.a[i]!, this.chimney[i]!, share, this.p, into, at)
+  }
+}
+
+/** Pressure and flow at the upper end of a matrix from those at the lower. */
+function carried(
+  m: Float64Array,
+  [pr, pi, ur, ui]: [number, number, number, number],
+): [number, number, number, number] {
+  return [
+    m[0]! * pr - m[1]! * pi + m[2]! * ur - m[3]! * ui,
+    m[0]! * pi + m[1]! * pr + m[2]! * ui + m[3]! * ur,
+    m[4]! * pr - m[5]! * pi + m[6]! * ur - m[7]! * ui,
+    m[4]! * pi + m[5]! * pr + m[6]! * ui + m[7]! * ur,
+  ]
+}
+
+/** Half the series part of a hole, the shunt, the other half, as one matrix. @param parts series reactance, shunt r and x */
+export function holeMatrix(parts: ArrayLike<number>, m: Float64Array): void {
+  const [x, r, s] = [parts[0]! / 2, parts[1]!, parts[2]!]
+  // The shunt's admittance.
+  const q = r * r + s * s
+  const [gr, gi] = [r / q, -s / q]
+  // 1 + ix·Y, and 2ix + (ix)²·Y.
+  m[0] = m[6] = 1 - x * gi
+  m[1] = m[7] = x * gr
+  m[2] = -x * x * gr
+  m[3] = 2 * x - x * x * gi
+  m[4] = gr
+  m[5] = gi
+}
+
+/** Carries an impedance through a transfer matrix of eight numbers. */
+export function throughMatrix(m: Float64Array, at: number, z: Complex): void {
+  const nr = m[at]! * z.re - m[at + 1]! * z.im + m[at + 2]!
+  const ni = m[at]! * z.im + m[at + 1]! * z.re + m[at + 3]!
+  const dr = m[at + 4]! * z.re - m[at + 5]! * z.im + m[at + 6]!
+  const di = m[at + 4]! * z.im + m[at + 5]! * z.re + m[at + 7]!
+  const q = 1 / (dr * dr + di * di)
+  z.re = (nr * dr + ni * di) * q
+  z.im = (ni * dr - nr * di) * q
+}
+
+/** Carries an impedance past a hole: half the series part, the shunt beside it, the other half. */
+export function throughHole(h: Float64Array, at: number, z: Complex): void {
+  const half = h[at]! / 2
+  const r = h[at + 1]!
+  const x = h[at + 2]!
+  const zi = z.im + half
+  const sr = z.re + r
+  const si = zi + x
+  const q = 1 / (sr * sr + si * si)
+  const nr = z.re * r - zi * x
+  const ni = z.re * x + zi * r
+  z.re = (nr * sr + ni * si) * q
+  z.im = (ni * sr - nr * si) * q + half
+}
+
+/**
+ * Transfer matrix of a cone or cylinder with the wall's losses at its mean radius; pressure and flow at the upper end from
+ * those at the lower. Its determinant is 1.
+ * @param p scratch @param m eight numbers: A, B, C, D, each real and imaginary
+ */
+export function coneMatrix(
+  gas: Gas,
+  omega: number,
+  length: number,
+  r0: number,
+  r1: number,
+  p: { alpha: number; k: number },
+  m: Float64Array,
+): void {
+  propagation(gas, omega, (r0 + r1) / 2, p)
+  const al = p.alpha * length
+  const kl = p.k * length
+  const sh = Math.sinh(al)
+  const ch = Math.cosh(al)
+  const s = Math.sin(kl)
+  const c = Math.cos(kl)
+  // cos(KL) and sin(KL) of the complex K = k − iα.
+  const cr = c * ch
+  const ci = s * sh
+  const snr = s * ch
+  const sni = -c * sh
+  const zc = (gas.rho * gas.c) / (Math.PI * r0 * r1)
+  m[2] = -zc * sni
+  m[3] = zc * snr
+  const slope = (r1 - r0) / length
+  if (Math.abs(slope) < STRAIGHT) {
+    m[0] = m[6] = cr
+    m[1] = m[7] = ci
+    m[4] = -sni / zc
+    m[5] = snr / zc
+    return
+  }
+  const x0 = r0 / slope
+  const x1 = x0 + length
+  // 1/K
+  const kk = p.k * p.k + p.alpha * p.alpha
+  const qr = p.k / kk
+  const qi = p.alpha / kk
+  // sin/K
+  const sqr = snr * qr - sni * qi
+  const sqi = snr * qi + sni * qr
+  m[0] = (x1 / x0) * cr - sqr / x0
+  m[1] = (x1 / x0) * ci - sqi / x0
+  m[6] = (x0 / x1) * cr + sqr / x1
+  m[7] = (x0 / x1) * ci + sqi / x1
+  // (1 + 1/(K² x0 x1)) sin − (L/(K x0 x1)) cos, times i/Zc
+  const w = 1 / (x0 * x1)
+  const fr = 1 + (qr * qr - qi * qi) * w
+  const fi = 2 * qr * qi * w
+  const er = fr * snr - fi * sni - length * w * (qr * cr - qi * ci)
+  const ei = fr * sni + fi * snr - length * w * (qr * ci + qi * cr)
+  m[4] = -ei / zc
+  m[5] = er / zc
+}
+/** A slope of the radius below this is none: the cone's tip would be too far away for exact sums. */
+const STRAIGHT = 1e-6
+
+/**
+ * What a hole is in the line, with the lengths after Dalmont and others (2002).
+ * @param b its radius @param a the bore's @param t its chimney, all m @param share how far it's open, 0 to 1
+ * @param into is written at `at`: series reactance, shunt resistance, shunt reactance, Pa·s/m³
+ */
+export function holeParts(
+  gas: Gas,
+  omega: number,
+  full: number,
+  a: number,
+  t: number,
+  share: number,
+  p: { alpha: number; k: number },
+  into: Float64Array,
+  at: number,
+): void {
+  const b = share > SHUT ? full * Math.sqrt(share) : full
+  const delta = Math.min(1, b / a)
+  const zh = (gas.rho * gas.c) / (Math.PI * b * b)
+  propagation(gas, omega, b, p)
+  const k = p.k
+  const d2 = delta * delta
+  const shape = 0.94 + 0.54 * delta + 0.285 * d2
+  const matching = (b * delta * (1 + 0.207 * d2 * delta)) / 8
+  const wide = Math.tanh((1.84 * t) / b)
+  if (share > SHUT) {
+    const inner = b * (0.82 - 0.193 * delta - 1.09 * d2 + 1.27 * d2 * delta - 0.71 * d2 * d2)
+    const outer = 0.7 * b
+    const kb = k * b
+    into[at] = (-zh * k * b * d2) / (1.78 * wide + shape)
+    into[at + 1] = zh * (0.25 * kb * kb + p.alpha * t + VENT_LOSS)
+    into[at + 2] = zh * (Math.tan(k * (t + matching)) + k * (inner + outer))
+  } else {
+    into[at] = (-zh * k * b * d2) / (1.78 / wide + shape)
+    into[at + 1] = zh * p.alpha * t
+    into[at + 2] = -zh / Math.tan(k * (t + matching))
   }
 }
 

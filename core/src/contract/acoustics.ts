@@ -9,6 +9,9 @@ export const predictQuestion = strict({
     .of(strict({ touch: touch(), open: finite() }))
     .optional()
     .max(31),
+  /** The written note that lips and breath are set for, and how firmly, 0 to 1. */
+  intended: noteText().optional(),
+  grip: finite().optional(),
 })
 export const predictAnswer = strict({
   candidates: array()
@@ -30,6 +33,11 @@ export const faultsQuestion = strict({
   instrument: instrumentId(),
   written: noteText(),
   heardHz: finite(),
+  /** More notes with the same fault, the ones that sounded right too. */
+  more: array()
+    .of(strict({ written: noteText(), heardHz: finite() }))
+    .optional()
+    .max(12),
 })
 export const faultsAnswer = strict({
   faults: array()
@@ -37,8 +45,10 @@ export const faultsAnswer = strict({
       strict({
         touch: string().nullable().defined(),
         fault: string()
-          .oneOf(['leaks', 'missing', 'extra', 'register'] as const)
+          .oneOf(['leaks', 'missing', 'extra', 'half', 'register', 'pad', 'pull'] as const)
           .required(),
+        /** A second finger with the same fault. */
+        also: string().optional(),
         open: number().optional(),
         predictedHz: number().required(),
         likelihood: number().required().min(0).max(1),
@@ -46,4 +56,6 @@ export const faultsAnswer = strict({
       }),
     )
     .required(),
+  /** The written note to play next, that tells the first two apart best, and how far they lie apart there. */
+  telling: strict({ written: noteText(), cents: number().required() }).nullable().defined(),
 })

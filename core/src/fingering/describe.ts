@@ -45,6 +45,12 @@ export function outOfStep(system: FingerSystem, between: Between): string {
   return `${names(system, lateIsFewer ? between.late : between.early)} ${lateIsFewer ? 'late' : 'early'}`
 }
 
+/** Who says what sounds where no chart does. */
+const BY: Partial<Record<Between['source'], string>> = {
+  column: 'by its open holes',
+  model: 'as predicted',
+}
+
 /**
  * What an in-between moment means: who was late (or early, when fewer were early), and what sounds; what no chart knows
  * is told by the column of open holes, and said to be.
@@ -55,8 +61,9 @@ export function describeBetween(system: FingerSystem, between: Between, to: stri
   const who = capital(outOfStep(system, between))
   if (between.source === 'unknown') return `${who}: unpitched or unknown.`
   const note = prettyNote(between.sounds)
-  return between.source === 'column'
-    ? `${who}: about ${note} by its open holes, before ${prettyNote(to)}.`
+  const by = BY[between.source]
+  return by
+    ? `${who}: about ${note} ${by}, before ${prettyNote(to)}.`
     : `${who}: ${note} sounds before ${prettyNote(to)}.`
 }
 
@@ -66,7 +73,7 @@ export function byLikelihood(
   move: Pick<Move, 'press' | 'lift' | 'between'>,
 ): (Between & { likelihood: number })[] {
   const shares = likelihoods(system, move, move.between)
-  const SOURCES = ['chart', 'column', 'unknown']
+  const SOURCES = ['chart', 'model', 'column', 'unknown']
   return move.between
     .map((b, i) => ({ ...b, likelihood: shares[i]! }))
     .sort((x, y) => y.likelihood - x.likelihood || SOURCES.indexOf(x.source) - SOURCES.indexOf(y.source))

@@ -12,12 +12,12 @@ export interface Between {
   early: TouchId[]
   /** A written note, or `unknown`. */
   sounds: string | 'unknown'
-  /** Who says so: a chart, or the column of open holes where no chart has these fingers. */
+  /** Who says so: a chart; where no chart has these fingers the column of open holes, or a model of the tube. */
   source: Source
 }
 
 /** Where the name of a note comes from. */
-export type Source = 'chart' | 'column' | 'unknown'
+export type Source = 'chart' | 'column' | 'model' | 'unknown'
 export interface Sound {
   sounds: string | 'unknown'
   source: Source

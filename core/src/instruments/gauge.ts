@@ -95,17 +95,23 @@ export const tuningGauge = (inst: Instrument): { gauge: Gauge; measure: Measure 
     .flatMap((gauge) => gauge.measures.map((measure) => ({ gauge, measure })))
     .find(({ measure }) => measure.lengthens !== 0)
 
+/** What a longer tube does to a written note, cents, by whatever model knows it; undefined where that model doesn't. */
+export type Lengthening = (writtenMidi: number, addMm: number) => number | undefined
+
 export interface NoteShift {
   written: string
   cents: number
 }
 
-/** The shift of every written note of the full range, or of some, when the tube grows by `addMm`. */
-export function shifts(inst: Instrument, addMm: number, air: Air, a4Hz = 440): NoteShift[] {
+/**
+ * The shift of every written note of the full range when the tube grows by `addMm`.
+ * @param by another model than the plain length of the tube, asked first
+ */
+export function shifts(inst: Instrument, addMm: number, air: Air, a4Hz = 440, by?: Lengthening): NoteShift[] {
   const [low, high] = inst.range.full.map((n) => parseNote(n).midi) as [number, number]
   return Array.from({ length: high - low + 1 }, (_, i) => ({
     written: noteName(low + i),
-    cents: lengthCents(effectiveLengthMm(inst, low + i, air, a4Hz), addMm),
+    cents: by?.(low + i, addMm) ?? lengthCents(effectiveLengthMm(inst, low + i, air, a4Hz), addMm),
   }))
 }
 
@@ -128,6 +134,7 @@ export interface Tuning {
  * How far to pull so that a note that is `sharpCents` sharp comes out right, no further than the tolerance of the
  * placement, and where that leaves all the others.
  * @param from where the placement stands now, in its own unit
+ * @param by another model than the plain length of the tube, asked first
  * @example
  * // A clarinet's barrel at 26 °C, 22 cents sharp: only 1.5 mm of the 7.6 it would take
  * tune(clarinet, barrel, 0, 69, 22, warm).pullMm // 1.5
@@ -140,21 +147,24 @@ export function tune(
   sharpCents: number,
   air: Air,
   a4Hz = 440,
+  by?: Lengthening,
 ): Tuning {
   const length = effectiveLengthMm(inst, writtenMidi, air, a4Hz)
-  const wantedMm = length * (2 ** (sharpCents / 1200) - 1)
+  // Another model's cents go with the millimetres: pulls are short against the tube.
+  const perMm = by?.(writtenMidi, 1)
+  const wantedMm = perMm ? -sharpCents / perMm : length * (2 ** (sharpCents / 1200) - 1)
   const [low, high] = measure.ideal
   const wanted = from + wantedMm / measure.lengthens
   // A placement that is already outside may stay there, but goes no further out.
   const to = Math.max(Math.min(low, from), Math.min(Math.max(high, from), wanted))
   const pullMm = (to - from) * measure.lengthens
-  const then = shifts(inst, pullMm, air, a4Hz).map((s) => ({ ...s, cents: s.cents + sharpCents }))
+  const then = shifts(inst, pullMm, air, a4Hz, by).map((s) => ({ ...s, cents: s.cents + sharpCents }))
   const warm = airCents(air)
   return {
     wantedMm,
     pullMm,
     to,
-    remainsCents: sharpCents + lengthCents(length, pullMm),
+    remainsCents: sharpCents + (by?.(writtenMidi, pullMm) ?? lengthCents(length, pullMm)),
     warmthCents:
       Math.sign(warm) === Math.sign(sharpCents)
         ? Math.sign(warm) * Math.min(Math.abs(warm), Math.abs(sharpCents))

@@ -49,6 +49,7 @@ export {
   type Gauge,
   type Measure,
   type MeasureVerdict,
+  type Lengthening,
   type NoteShift,
   type Tuning,
 } from './gauge.ts'

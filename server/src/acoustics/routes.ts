@@ -1,4 +1,12 @@
-import { faultsOf, faultWords, predict, typicalError, type Leak } from '@halitus/core/acoustics'
+import {
+  faultsOver,
+  faultWords,
+  predict,
+  tellingNote,
+  typicalError,
+  type Heard,
+  type Leak,
+} from '@halitus/core/acoustics'
 import { ROUTES } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
@@ -8,15 +16,34 @@ export const acousticRoutes = (a4Hz: () => Promise<number>): Routes =>
   routes()
     .on(ROUTES.predict, async ({ body }) => {
       const inst = instrument(body.instrument)
+      const { leaks, intended, grip } = body
       return {
-        candidates: predict(inst, body.touches, (body.leaks ?? []) as Leak[], await a4Hz()),
+        candidates: predict(inst, body.touches, {
+          leaks: (leaks ?? []) as Leak[],
+          a4Hz: await a4Hz(),
+          ...(intended !== undefined && { intended }),
+          ...(grip !== undefined && { grip }),
+        }),
         typicalCents: typicalError(inst),
       }
     })
     .on(ROUTES.faults, async ({ body }) => {
       const inst = instrument(body.instrument)
-      const faults = faultsOf(inst, body.written, body.heardHz, await a4Hz())
-      return { faults: faults.slice(0, MOST).map((f) => ({ ...f, words: faultWords(inst, f) })) }
+      const heard = [{ written: body.written, heardHz: body.heardHz }, ...(body.more ?? [])]
+      const faults = faultsOver(inst, heard as Heard[], await a4Hz()).slice(0, MOST)
+      const [a, b] = faults
+      return {
+        faults: faults.map((f) => ({ ...f, words: faultWords(inst, f) })),
+        telling:
+          a && b
+            ? tellingNote(
+                inst,
+                a,
+                b,
+                heard.map((h) => h.written!),
+              )
+            : null,
+      }
     })
 /** Further down nobody reads. */
 const MOST = 12

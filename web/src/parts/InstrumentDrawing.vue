@@ -12,6 +12,8 @@ const props = defineProps<{
   pressing?: readonly TouchId[]
   lifting?: readonly TouchId[]
   label: string
+  /** The standing wave in the tube: where how much of the greatest pressure is; drawn instead of the column. */
+  wave?: readonly { atMm: number; share: number }[]
   /** Touches can be tapped, or pressed by key. */
   taps?: boolean
 }>()
@@ -20,6 +22,13 @@ const emit = defineEmits<{ tap: [id: TouchId] }>()
 const picture = computed(() => pictureOf(props.system, new Set(props.held)))
 /** Where fingers are: the tube goes on beyond both edges, and what is written can be read. */
 const viewBox = computed(() => picture.value.fingersFrame.join(' '))
+/** The wave as a shape about the tube's axis, wider than the bore, so that it can be seen from afar. */
+const SWELL = 1.7
+const swelling = computed(() => {
+  const half = picture.value.column.half
+  const edge = (side: number) => (props.wave ?? []).map((w) => `${w.atMm},${side * SWELL * half * w.share}`)
+  return [...edge(-1), ...edge(1).reverse()].join(' ')
+})
 const outline = computed(() => picture.value.outline.map((p) => p.join(',')).join(' '))
 const r = computed(() => picture.value.touchRadius)
 
@@ -68,7 +77,9 @@ const say = (state: TouchState, half: boolean) =>
       :height="2 * picture.column.half"
       class="bore"
     />
+    <polygon v-if="wave?.length" :points="swelling" class="column" data-testid="wave" />
     <rect
+      v-else
       :x="picture.column.fromMm"
       :y="-picture.column.half"
       :width="picture.column.toMm - picture.column.fromMm"

@@ -7,7 +7,13 @@ import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 
 /** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
-const found = import.meta.glob<Component>('./*/parts/*.vue', { import: 'default' })
+const found = import.meta.glob<Component>(['./*/parts/*.vue', './*/views/*.vue'], { import: 'default' })
+/** What can be looked at and tried at a stop without anything being noted: a file in its views each. */
+const VIEWS = { fingers: [{ value: 'any-fingers', label: 'Any fingers' }] } as const satisfies Partial<
+  Record<Stage, readonly { value: string; label: string }[]>
+>
+type ViewId = (typeof VIEWS)[keyof typeof VIEWS][number]['value']
+type PartId = EntryKind | ViewId
 
 /** How long after a stop was opened the other parts are fetched, ms: what is being looked at comes first. */
 const PRELOAD_AFTER_MS = 1500
@@ -28,11 +34,11 @@ const partOf = (load: () => Promise<Component>) =>
     onError: (_, retry) => void setTimeout(retry, RETRY_MS),
   })
 
-/** The parts of a stop by kind. */
-function partsAt(stage: Stage): Partial<Record<EntryKind, Component>> {
+/** The parts and views of a stop by kind. */
+function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
   return Object.fromEntries(
     Object.entries(found).flatMap(([path, load]) => {
-      const [, where, kind] = /^\.\/([\w-]+)\/parts\/([\w-]+)\.vue$/.exec(path) ?? []
+      const [, where, kind] = /^\.\/([\w-]+)\/(?:parts|views)\/([\w-]+)\.vue$/.exec(path) ?? []
       return where === stage && kind ? [[kind, partOf(load)]] : []
     }),
   )
@@ -52,15 +58,21 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     const { fits: does } = RECORDS[kind] as { fits?: (on: Instrument) => boolean }
     return !inst || !does || does(inst)
   }
-  const kinds = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
-  const remembered = useLocalStorage<EntryKind | ''>(`halitus.part.${stage}`, '')
-  const kind = ref<EntryKind | undefined>(
+  const records = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
+  const views: readonly { value: ViewId; label: string }[] =
+    stage in VIEWS ? VIEWS[stage as keyof typeof VIEWS] : []
+  const kinds: PartId[] = [...records, ...views.map((v) => v.value)]
+  const remembered = useLocalStorage<PartId | ''>(`halitus.part.${stage}`, '')
+  const kind = ref<PartId | undefined>(
     kinds.find((k) => k === (first ?? (remembered.value || usual))) ??
       kinds.find((k) => k === usual) ??
       kinds[0],
   )
   const part = computed(() => kind.value && parts[kind.value])
-  const options = kinds.map((value) => ({ value, label: RECORDS[value].title }))
+  const options: { value: PartId; label: string }[] = [
+    ...records.map((value) => ({ value, label: RECORDS[value].title })),
+    ...views,
+  ]
   watch(kind, (now) => {
     remembered.value = now ?? ''
     void listening.cancel()

@@ -1,6 +1,7 @@
 import { wrap, type Remote } from 'comlink'
 import type { Listener } from './sound.worker.ts'
 import type { Engraver } from './engrave.worker.ts'
+import type { AirSearch } from './air.worker.ts'
 import captureUrl from './capture.worklet.ts?worker&url'
 
 export type { Ear, Measurement } from './sound.worker.ts'
@@ -23,6 +24,16 @@ export function engraveWorker(): Remote<Engraver> {
     new Worker(new URL('./engrave.worker.ts', import.meta.url), { type: 'module', name: 'engrave' }),
   )
   return engraver
+}
+
+let searcher: Remote<AirSearch> | undefined
+
+/** The worker that looks for other fingerings, started when first needed. */
+export function airWorker(): Remote<AirSearch> {
+  searcher ??= wrap<AirSearch>(
+    new Worker(new URL('./air.worker.ts', import.meta.url), { type: 'module', name: 'air' }),
+  )
+  return searcher
 }
 
 export { captureUrl }

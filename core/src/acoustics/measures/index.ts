@@ -10,6 +10,7 @@ import { BASSOON } from './bassoon.ts'
 import { SOPRANO_RECORDER } from './soprano-recorder.ts'
 import { ALTO_RECORDER } from './alto-recorder.ts'
 import { CHANTER } from './chanter.ts'
+import { PIPE_CHANTER } from './pipe-chanter.ts'
 
 /** Instruments' tubes, calibrated, by their ids. */
 export const CALIBRATED: Readonly<Partial<Record<string, Calibrated>>> = {
@@ -24,4 +25,5 @@ export const CALIBRATED: Readonly<Partial<Record<string, Calibrated>>> = {
   'soprano-recorder': SOPRANO_RECORDER,
   'alto-recorder': ALTO_RECORDER,
   chanter: CHANTER,
+  'pipe-chanter': PIPE_CHANTER,
 }

@@ -1,18 +1,29 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+import type { Share } from '@halitus/core/acoustics'
 import { describeBetween, outOfStep, type Between } from '@halitus/core/fingering'
 import type { FingerSystem } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 
 /** What sounds when fingers don't move together, the likeliest first; one can be shown in the threads. */
-defineProps<{
+const props = defineProps<{
   system: FingerSystem
   likely: readonly (Between & { likelihood: number })[]
   to: string
-  /** Moments between that no chart knows. */
+  /** Moments between that no chart knows, and what they sound by a model of the tube, where there is one. */
   unknown: number
+  predicted: readonly Share[]
 }>()
 const emit = defineEmits<{ show: [between: Between] }>()
 const SHOWN = 6
+/** So many notes are named that unknown moments pass through. */
+const NAMED = 3
+const passed = computed(() =>
+  props.predicted
+    .slice(0, NAMED)
+    .map((p) => `${prettyNote(p.written)} (${Math.round(100 * p.share)} %)`)
+    .join(', '),
+)
 </script>
 
 <template>
@@ -22,7 +33,8 @@ const SHOWN = 6
       <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="emit('show', s)">
         <b>{{ prettyNote(s.sounds) }}</b><span
           >{{ outOfStep(system, s) }}, {{ Math.round(100 * s.likelihood) }} %
-          <span v-if="s.source === 'column'" class="soft">by its open holes</span></span
+          <span v-if="s.source === 'column'" class="soft">by its open holes</span>
+          <span v-else-if="s.source === 'model'" class="soft">predicted</span></span
         >
       </button>
     </li>
@@ -32,7 +44,11 @@ const SHOWN = 6
     <template v-if="likely.length > SHOWN"
       >{{ likely.length - SHOWN }} more with other fingers apart.
     </template>
-    <template v-if="unknown">{{ unknown }} moments between that no chart knows.</template>
+    <template v-if="unknown"
+      >{{ unknown }} moments between that no chart knows{{
+        passed ? `: predicted by a model of the tube as ${passed}` : ''
+      }}.</template
+    >
   </p>
 </template>
 

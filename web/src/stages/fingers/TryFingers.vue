@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import { faultsOf, faultWords, hasAir, predict, tellingNote, typicalError } from '@halitus/core/acoustics'
+import { hasAir, predict, pressureAlong, typicalError, type Fault } from '@halitus/core/acoustics'
 import { chartedAs, tapped } from '@halitus/core/fingering'
 import {
   standardFingering,
@@ -9,124 +9,141 @@ import {
   type Instrument,
   type TouchId,
 } from '@halitus/core/instruments'
-import { centsBetween, hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
-import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { prettyNote } from '@halitus/core/pitch'
+import { noteKey, pitchMap } from '@halitus/core/records'
 import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
-import { useListening } from '@/listening/index.ts'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
-import { LOUD_DB } from '../take.ts'
+import Views from '@/parts/Views.vue'
+import { useHum } from './hum.ts'
+import OtherFingers from './OtherFingers.vue'
+import WhatWasIt from './WhatWasIt.vue'
 
-/** Any fingers: what the chart says they are, else what a model of the tube predicts; and what went wrong when it sounds. */
+/**
+ * Any fingers: what the chart says they are and what a model of the tube predicts, seen and heard; what went wrong when it
+ * sounds otherwise; and other fingerings for the note.
+ */
 const props = defineProps<{ inst: Instrument; system: FingerSystem; note: string }>()
 /** So many possibilities are named, and only those above this share. */
-const NAMED = 3
-const LEAST = 0.08
-/** Within this of what was meant nothing is wrong, cents (chosen by Halitus). */
-const RIGHT_CENTS = 15
+const NAMED = 4
+const LEAST = 0.03
+/** From so many takes on a learner's own notes are told apart from the model's (chosen by Halitus). */
+const ENOUGH = 5
 const lesson = useLesson()
-const listening = useListening()
+const hum = useHum()
+
 const own = ref<TouchId[]>()
-const heard = ref<{ hz: number; cents: number; written: string }>()
 watch(
   () => props.note,
-  () => ((own.value = undefined), (heard.value = undefined)),
+  () => (own.value = undefined),
 )
 const held = computed(() => own.value ?? standardFingering(props.inst, props.note).touches)
-const tap = (id: TouchId) => (own.value = tapped(props.system, held.value, id))
+const show = (touches: readonly TouchId[]) => (own.value = [...touches])
+const tap = (id: TouchId) => show(tapped(props.system, held.value, id))
 const charted = computed(() => chartedAs(props.system, held.value))
 const meaning = computed(() => charted.value.map((f) => `${prettyNote(f.written)}, ${f.use}`).join('; '))
 const modelled = computed(() => hasAir(props.inst))
-const predicted = computed(() =>
-  modelled.value && !charted.value.length
-    ? predict(props.inst, held.value, [], lesson.a4Hz)
-        .filter((c) => c.likelihood >= LEAST)
-        .slice(0, NAMED)
-    : [],
-)
+
+/** Lips and breath: as they come, or set for the note. */
+const blown = ref<'free' | 'note'>('free')
+const blownOptions = computed(() => [
+  { value: 'free' as const, label: 'as it comes' },
+  { value: 'note' as const, label: `for ${prettyNote(props.note)}` },
+])
+const predicted = computed(() => {
+  if (!modelled.value) return []
+  const meant = blown.value === 'note' ? { intended: props.note, grip: 1 } : {}
+  return predict(props.inst, held.value, { a4Hz: lesson.a4Hz, ...meant })
+    .filter((c, i) => !i || c.likelihood >= LEAST)
+    .slice(0, NAMED)
+})
 const error = computed(() => (modelled.value ? typicalError(props.inst) : undefined))
 const percent = (share: number) => `${Math.round(100 * share)} %`
 
-/** What the fingers of the note should have sounded and what did: the likeliest faults, and the note that tells. */
-const faults = computed(() => {
-  const now = heard.value
-  if (!now || !modelled.value || Math.abs(now.cents) <= RIGHT_CENTS) return []
-  try {
-    return faultsOf(props.inst, props.note, now.hz, lesson.a4Hz).slice(0, NAMED)
-  } catch {
-    return []
-  }
+/** Which of the possibilities is drawn and heard. */
+const looked = ref(0)
+watch([held, blown], () => (looked.value = 0))
+const pitch = computed(() => predicted.value[looked.value] ?? predicted.value[0])
+const wave = computed(() =>
+  pitch.value ? pressureAlong(props.inst, held.value, (pitch.value.hz * 440) / lesson.a4Hz) : [],
+)
+watch(pitch, (now) => hum.on.value && now && void hum.sound(now.hz))
+const toggleHum = () => (hum.on.value ? hum.stop() : pitch.value && void hum.sound(pitch.value.hz))
+
+/** How the learner's own instrument usually lies on that note, from takes of held tones. */
+const onOwn = computed(() => {
+  const now = pitch.value
+  const known = now && pitchMap(lesson.entries).find((m) => m.written === noteKey(now.written))
+  return known && known.takes >= ENOUGH
+    ? { ...known, off: known.cents, cents: now.cents + known.cents }
+    : undefined
 })
-const telling = computed(() => {
-  const [a, b] = faults.value
-  return a && b ? tellingNote(props.inst, a, b) : null
-})
-async function hear() {
-  if (listening.state === 'listening') return listening.stop()
-  if (listening.busy) return
-  heard.value = undefined
-  const meant = hzOfMidi(parseNote(props.note).midi + props.inst.transposition, lesson.a4Hz)
-  await listening.start({
-    instrument: props.inst.id,
-    written: props.note,
-    performance: { lengthS: 2 },
-    ear: { transposition: props.inst.transposition, a4Hz: lesson.a4Hz },
-    rule: () => firstOf(untilQuiet(LOUD_DB, 0.6), forSeconds(8)),
-    judge(m) {
-      const longest = m.tone
-      if (!longest) return 'Nothing was heard. The note, for a second or two.'
-      const own = hzOfMidi(parseNote(longest.written).midi + props.inst.transposition, lesson.a4Hz)
-      const hz = own * 2 ** (longest.cents / 1200)
-      heard.value = { hz, cents: centsBetween(meant, hz), written: longest.written }
-      return undefined
-    },
-  })
+/** Fingers as a fault would leave them. */
+function showFault(f: Fault) {
+  const usual = standardFingering(props.inst, props.note).touches
+  const at = [f.touch, f.also].filter((t) => t !== null && t !== undefined)
+  if (f.fault === 'missing') show(usual.filter((t) => !at.includes(t)))
+  else if (f.fault === 'extra') show([...usual, ...at])
+  else show(usual)
 }
 </script>
 
 <template>
   <section class="looked">
-    <h2>{{ prettyNote(note) }}</h2>
+    <h2>{{ charted.length ? prettyNote(charted[0]!.written) : 'Fingers of no chart' }}</h2>
     <p v-if="charted.length" class="meaning">{{ meaning }}</p>
-    <p v-else-if="predicted.length" class="meaning" data-testid="predicted">
-      Predicted:
-      <template v-for="(c, i) in predicted" :key="c.hz"
-        ><template v-if="i">, or </template><b>{{ prettyNote(c.written) }}</b> {{ signed(c.cents) }} cents,
-        {{ percent(c.likelihood) }}</template
-      >.
-      <span v-if="error" class="soft"
-        >By a model of the tube, not measured on this instrument: half of its charted notes are within
-        {{ error.half.toFixed(0) }} cents, nine of ten within {{ error.most.toFixed(0) }}.</span
+    <p v-else-if="!modelled" class="meaning">No chart knows these fingers.</p>
+    <div v-if="predicted.length" class="said" data-testid="predicted">
+      <span class="soft">Predicted</span>
+      <button
+        v-for="(c, i) in predicted"
+        :key="c.hz"
+        type="button"
+        class="plain pitch"
+        :class="{ on: i === looked }"
+        :aria-pressed="i === looked"
+        @click="looked = i"
       >
+        <b>{{ prettyNote(c.written) }}</b> {{ signed(c.cents) }} cents
+        <span class="soft">{{ percent(c.likelihood) }}</span>
+      </button>
+    </div>
+    <p v-else-if="modelled" class="meaning">Nothing sounds within the range, by the model of the tube.</p>
+    <p v-if="onOwn" class="meaning" data-testid="own-map">
+      {{ lesson.answer?.learner.name }}’s own {{ prettyNote(onOwn.written) }} lies
+      {{ signed(onOwn.off) }} cents in {{ onOwn.takes }} takes: so about {{ signed(onOwn.cents) }} here.
     </p>
-    <p v-else class="meaning">No chart knows these fingers.</p>
     <slot />
     <InstrumentDrawing
       :system="system"
       :held="held"
+      :wave="wave"
       :label="`${inst.name}: fingers of ${note}, to be tapped`"
       taps
       @tap="tap"
     />
     <p class="taps">
-      <Button v-if="own" @click="own = undefined">As charted</Button>
-      <Button v-if="modelled && listening.source !== 'file'" @click="hear"
-        >{{ prettyNote(note) }} sounds wrong: what is it?</Button
+      <Button v-if="pitch" :aria-pressed="hum.on.value" @click="toggleHum">{{
+        hum.on.value ? 'Quiet' : 'Hear it'
+      }}</Button>
+      <Button v-if="own" @click="own = undefined">{{ prettyNote(note) }} as charted</Button>
+      <template v-if="modelled"
+        ><span class="soft">Blown</span>
+        <Views v-model="blown" :options="blownOptions" label="Lips and breath"
+      /></template>
+    </p>
+    <p class="soft">
+      Tap a touch to lift or press it.
+      <template v-if="error"
+        >The shape in the tube is the pressure of the wave. Predictions are a model’s, not measured on this
+        instrument: notes that it wasn’t told are within {{ Math.ceil(error.half) }} cents by half, nine of
+        ten within {{ Math.ceil(error.most) }}.</template
       >
     </p>
-    <p v-if="heard" class="meaning" aria-live="polite">
-      {{ prettyNote(heard.written) }} was heard, {{ signed(heard.cents) }} cents from {{ prettyNote(note) }}.
-      <template v-if="faults.length"
-        >Likely:
-        <template v-for="(f, i) in faults" :key="faultWords(inst, f)"
-          ><template v-if="i">; </template>{{ faultWords(inst, f) }}, {{ percent(f.likelihood) }}</template
-        >.
-        <span v-if="telling">To tell the first two apart, play {{ prettyNote(telling.written) }}.</span>
-        <span class="soft">Predicted by the model.</span></template
-      >
-      <template v-else-if="Math.abs(heard.cents) <= RIGHT_CENTS">Nothing is wrong with the fingers.</template>
-    </p>
-    <p v-else class="soft">Tap a touch to lift or press it.</p>
+    <template v-if="modelled">
+      <WhatWasIt :inst="inst" :note="note" :sounds="pitch?.hz" @show="showFault" />
+      <OtherFingers :inst="inst" :system="system" :note="note" @show="show" />
+    </template>
   </section>
 </template>
 
@@ -135,7 +152,7 @@ async function hear() {
   margin-top: 14px;
   border-top: 1px solid var(--line);
   padding-top: 10px;
-  max-width: 660px;
+  max-width: 760px;
 }
 h2 {
   font-size: 22px;
@@ -143,9 +160,27 @@ h2 {
 .meaning {
   font-size: 18px;
 }
+.said {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 18px;
+  font-size: 18px;
+}
+.pitch {
+  padding: 4px 2px;
+  border-bottom: 3px solid transparent;
+}
+.pitch.on {
+  border-bottom-color: var(--accent);
+}
+.pitch b {
+  font-size: 24px;
+}
 .taps {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   gap: 10px;
 }
 </style>

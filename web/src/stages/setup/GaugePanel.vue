@@ -2,7 +2,17 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useDraft } from '@/base/drafts.ts'
-import { addedMm, judge, seriesOf, shifts, tune, tuningGauge, tuningWords } from '@halitus/core/instruments'
+import { hasAir, pullCents, typicalError } from '@halitus/core/acoustics'
+import {
+  addedMm,
+  judge,
+  seriesOf,
+  shifts,
+  tune,
+  tuningGauge,
+  tuningWords,
+  type Lengthening,
+} from '@halitus/core/instruments'
 import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@halitus/core/pitch'
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -48,6 +58,13 @@ const tuned = computed(() => {
   const own = gauge.value.measures.find((m) => m.lengthens !== 0)
   return own ? { gauge: gauge.value, measure: own } : tuningGauge(inst.value)
 })
+/** Where the instrument's tube is modelled, that says what a pull does; else its plain length. */
+const byModel = computed((): Lengthening | undefined => {
+  const on = inst.value
+  if (!hasAir(on) || pullCents(on, low, 1) === undefined) return undefined
+  return (midi, mm) => pullCents(on, midi, mm)
+})
+const error = computed(() => (byModel.value ? typicalError(inst.value) : undefined))
 const pull = computed(() => {
   const by = tuned.value
   if (!by) return undefined
@@ -61,12 +78,15 @@ const pull = computed(() => {
     sharp.value ?? 0,
     air.value,
     lesson.a4Hz,
+    byModel.value,
   )
   return { ...to, words: tuningWords(by.gauge, by.measure, to, sharp.value ?? 0) }
 })
 /** Either where a pull leaves all notes, or what this placement does to them. */
 const curve = computed(() =>
-  sharp.value && pull.value ? pull.value.then : shifts(inst.value, added.value, air.value, lesson.a4Hz),
+  sharp.value && pull.value
+    ? pull.value.then
+    : shifts(inst.value, added.value, air.value, lesson.a4Hz, byModel.value),
 )
 const warmth = computed(() => airCents(air.value))
 const most = computed(() => Math.max(10, ...curve.value.map((s) => Math.abs(s.cents))))
@@ -191,7 +211,12 @@ async function keep() {
       </text>
       <text x="4" y="34">+{{ most.toFixed(0) }} cents</text>
     </svg>
-    <p class="soft">
+    <p v-if="error" class="soft" data-testid="gauge-by">
+      Predicted by a model of the tube with its holes, not measured on this instrument: notes that it wasn’t
+      told are within {{ Math.ceil(error.half) }} cents by half, nine of ten within
+      {{ Math.ceil(error.most) }}. The air’s share from the speed of sound in moist air (Cramer 1993).
+    </p>
+    <p v-else class="soft" data-testid="gauge-by">
       Computed from the acoustic length of each note ({{
         seriesOf(inst.bore) === 'odd' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
       }}) and the speed of sound in moist air (Cramer 1993).

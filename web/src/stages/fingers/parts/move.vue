@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { hasAir, passing, unknownBetween } from '@halitus/core/acoustics'
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
@@ -107,7 +108,22 @@ const b = computed(() => toOptions.value[toUse.value] ?? toOptions.value[0])
 const way = computed(() =>
   system.value && a.value && b.value ? timeline(system.value, a.value, b.value, offsets.value) : undefined,
 )
-const likely = computed(() => (system.value && way.value ? byLikelihood(system.value, way.value.move) : []))
+/** Moments between by likelihood; what no chart knows sounds what a model of the tube says, where there is one. */
+const likely = computed(() => {
+  const [on, one, other] = [inst.value, a.value, b.value]
+  if (!system.value || !way.value || !on || !one || !other) return []
+  const all = byLikelihood(system.value, way.value.move)
+  if (!hasAir(on)) return all
+  return all.map((s) => {
+    if (s.source === 'chart') return s
+    const sounds = passing(on, one, other, s.touches)
+    return sounds ? { ...s, sounds: sounds.written, source: 'model' as const } : s
+  })
+})
+const unknown = computed(() => {
+  const [on, one, other] = [inst.value, a.value, b.value]
+  return on && one && other && way.value && hasAir(on) ? unknownBetween(on, one, other, way.value.move) : []
+})
 /** Another note in between; where the old or the new note just sounds longer, nobody hears an accident. */
 const pitched = computed(() =>
   likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
@@ -349,6 +365,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :likely="pitched"
           :to="to"
           :unknown="way.move.unknownStates"
+          :predicted="unknown"
           @show="show"
         />
         <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
