@@ -23,6 +23,7 @@ const CORE = [
   'fields',
   'fingering',
   'acoustics',
+  'squeaks',
   'sound',
   'player',
   'breath',

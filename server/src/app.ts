@@ -7,6 +7,7 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { ROUTES } from '@halitus/core/contract'
 import { acousticRoutes } from './acoustics/index.ts'
+import { squeakRoutes } from './squeaks/index.ts'
 import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
@@ -121,6 +122,7 @@ export function buildApp({
     pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),
+    squeakRoutes(),
     acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
     studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
   ]

@@ -150,7 +150,10 @@ export class Table {
    * of the impedance.
    */
   rising(wave: Wave, at = 0): number {
-    const [pr, pi, ur, ui] = [wave[at]!, wave[at + 1]!, wave[at + 2]!, wave[at + 3]!]
+    const pr = wave[at]!
+    const pi = wave[at + 1]!
+    const ur = wave[at + 2]!
+    const ui = wave[at + 3]!
     return this.reed ? (ui * pr - ur * pi) / (pr * pr + pi * pi) : (pi * ur - pr * ui) / (ur * ur + ui * ui)
   }
 
@@ -200,7 +203,11 @@ export class Table {
     return low + (this.real(i + 1, rows) - low) * Math.min(1, Math.max(0, place - i))
   }
   private real(i: number, rows: readonly Row[]): number {
-    const [pr, pi, ur, ui] = this.walk(i, rows) as unknown as [number, number, number, number]
+    const wave = this.walk(i, rows)
+    const pr = wave[0]!
+    const pi = wave[1]!
+    const ur = wave[2]!
+    const ui = wave[3]!
     return (pr * ur + pi * ui) / (this.reed ? ur * ur + ui * ui : pr * pr + pi * pi)
   }
 }

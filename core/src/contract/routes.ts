@@ -43,6 +43,7 @@ import {
   lessonPatch,
   type LessonPatch,
 } from './lessons.ts'
+import { diagnoseAnswer, diagnoseQuestion, knowledgeAnswer, knowledgeQuery } from './squeaks.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import { plan, planInput, type Plan } from './plans.ts'
 import {
@@ -257,6 +258,18 @@ export const ROUTES = {
   faults: post('/acoustics/faults', 'What is wrong where one note was meant and another sounded', {
     body: faultsQuestion,
     answer: faultsAnswer,
+  }),
+  squeakKnowledge: get(
+    '/squeaks/knowledge',
+    'What is known of squeaks and other accidents on an instrument',
+    {
+      query: knowledgeQuery,
+      answer: knowledgeAnswer,
+    },
+  ),
+  diagnose: post('/squeaks/diagnose', 'What is likely behind an accident, and the next thing to try', {
+    body: diagnoseQuestion,
+    answer: diagnoseAnswer,
   }),
   analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
     query: analyseQuery,

@@ -16,6 +16,8 @@ export interface Cause {
   words: string
   /** How usual it is before anything is known. */
   usual: HowLikely
+  /** So many times more, by what isn't a question's answer. */
+  weight?: number
 }
 
 /** What can be seen, heard or measured. */
@@ -134,7 +136,7 @@ const idsOf = (model: Model) => [...model.causes.map((c) => c.id), OTHER]
 
 /** Shares before anything is known. */
 function before(model: Model): number[] {
-  const usual = model.causes.map((c) => LIKELY[c.usual])
+  const usual = model.causes.map((c) => LIKELY[c.usual] * (c.weight ?? 1))
   const all = usual.reduce((a, b) => a + b, 0)
   return [...usual.map((u) => ((1 - model.otherShare) * u) / all), model.otherShare]
 }

@@ -1,0 +1,55 @@
+import { BEAKED, cause, type SqueakCause } from '../cause.ts'
+
+/** Common practice, no source. */
+export const TONGUE_CAUSES: readonly SqueakCause[] = [
+  cause(
+    'heavy-tongue',
+    'tongue',
+    'The tongue strikes hard',
+    'ow',
+    'shriek:o late:w jumps-up:w buzz:w silent:s start:a tongued:a held:n slurred:n slurred-check:a air:w teacher-plays:a other-instrument:n',
+    'Tip touches and leaves, as light as “d”.',
+    'On one stream of air, ten light strokes.',
+    { stop: 'tongue' },
+  ),
+  cause(
+    'tongue-back',
+    'tongue',
+    'The tongue strikes too far back, or with its middle',
+    'ow',
+    'late:o gurgle:w shriek:w airy:w start:o tongued:o held:n slurred-check:a teacher-plays:a',
+    'Tip to the tip.',
+    'Say “too” and hold the place; then with the reed or beak.',
+    { stop: 'tongue' },
+  ),
+  cause(
+    'tongue-ahead',
+    'tongue',
+    'Tongue and fingers aren’t together',
+    'oo',
+    'between:a wrong-note:w shriek:w one-move:o tongued:a slurred:n slurred-check:a slowly:o teacher-plays:a',
+    'Fingers a hair before the tongue; slowly.',
+    'Each note twice: fingers on the first, tongue on both.',
+    { stop: 'tongue' },
+  ),
+  cause(
+    'throat-starts',
+    'tongue',
+    'The throat or breath begins the note instead of the tongue',
+    'ow',
+    'late:a airy:w wobble:w start:a tongued:w slurred-check:s air:o teacher-plays:a',
+    'Tongue on, air behind it, tongue off.',
+    'Silent pressure behind the tongue, then let go; ten times.',
+    { stop: 'tongue' },
+  ),
+  cause(
+    'tongue-stays',
+    'tongue',
+    'The tongue stays on the reed',
+    'ww',
+    'silent:o airy:w stops:w late:o gurgle:w start:o tongued:o slurred-check:a small-part:w teacher-plays:a',
+    'Touch and away; the air is already there.',
+    'Slow strokes, each followed by a long tone.',
+    { on: BEAKED, stop: 'tongue' },
+  ),
+]

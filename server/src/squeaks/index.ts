@@ -1,0 +1,1 @@
+export { squeakRoutes } from './routes.ts'
