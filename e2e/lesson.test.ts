@@ -410,7 +410,7 @@ for (const [learner, view] of [
 
 test('nothing sticks out sideways on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  const pages = ['', '/learners', '/reeds', '/settings', '/learners/ottoline-brask']
+  const pages = ['', '/learners', '/reeds', '/squeaks', '/settings', '/learners/ottoline-brask']
   const stops = ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune', 'home']
   for (const path of [
     '/card/pim-askerud-w12-card',
@@ -431,7 +431,7 @@ test('every stop and every part of it opens while the server is away', async ({ 
   await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
   // Pages are fetched a moment after the first one stands, parts a moment after the first stop with parts.
   await page.keyboard.press('5')
-  await expect(page.getByRole('heading', { name: 'Fingers' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Fingers', exact: true })).toBeVisible()
   await page.waitForTimeout(2500)
   await page.waitForLoadState('networkidle')
   await context.setOffline(true)

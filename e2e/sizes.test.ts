@@ -34,6 +34,7 @@ for (const [width, height] of [
       '/learners',
       '/learners/ottoline-brask',
       '/reeds',
+      '/squeaks',
       '/settings',
       '/card/pim-askerud-w12-card',
       '/card/ottoline-brask-w12-card',

@@ -176,27 +176,31 @@ else {
 const failed = printed.filter((p) => p.row.met === false).length
 console.log(`\n${printed.length} lines, ${failed} out of target`)
 
-if (!only) {
+/** Titles all of whose sections were run: their tables are kept; those of others stay as they are. */
+const whole = [...new Set(printed.map((p) => p.title))].filter(
+  (title) => !only || sections.every(([other, name]) => other !== title || name === only),
+)
+if (!only || sections.some(([, name]) => name === only)) {
   const kept = join(root, 'docs', 'accuracy.md')
-  const text = readFileSync(kept, 'utf8')
-  const titles = [...new Set(printed.map((p) => p.title))]
-  const table = titles
-    .map((title) =>
-      [
-        `### ${title}`,
-        '',
-        '| what | target | found | |',
-        '| --- | --- | --- | --- |',
-        ...printed
-          .filter((p) => p.title === title)
-          .map(
-            ({ row }) =>
-              `| ${row.what} | ${row.target} | ${row.found} | ${row.met === undefined ? '' : row.met ? 'in target' : '**out**'} |`,
-          ),
-        '',
-      ].join('\n'),
-    )
-    .join('\n')
-  const [before] = text.split('<!-- figures -->')
-  writeFileSync(kept, `${before}<!-- figures -->\n\n${table}`)
+  let text = readFileSync(kept, 'utf8')
+  for (const title of whole) {
+    const table = [
+      `### ${title}`,
+      '',
+      '| what | target | found | |',
+      '| --- | --- | --- | --- |',
+      ...printed
+        .filter((p) => p.title === title)
+        .map(
+          ({ row }) =>
+            `| ${row.what} | ${row.target} | ${row.found} | ${row.met === undefined ? '' : row.met ? 'in target' : '**out**'} |`,
+        ),
+      '',
+    ].join('\n')
+    const from = text.indexOf(`### ${title}\n`)
+    const next = from < 0 ? -1 : text.indexOf('\n### ', from)
+    const before = from < 0 ? `${text.trimEnd()}\n\n` : text.slice(0, from)
+    text = `${before}${table}${next < 0 ? '' : text.slice(next)}`
+  }
+  writeFileSync(kept, text)
 }

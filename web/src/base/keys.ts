@@ -51,5 +51,6 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 's', does: 'Tongue: the slurred tone first' },
   { keys: 'l', does: 'Tongue: hear it first' },
   { keys: 't', does: 'Timer on and off' },
+  { keys: 'q', does: 'Squeaks: from what happened to the next thing to try' },
   { keys: '?', does: 'This sheet' },
 ]

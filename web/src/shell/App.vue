@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue'
 import { computed, ref, watchEffect } from 'vue'
-import { RouterLink, RouterView, useRoute } from 'vue-router'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import KeySheet from './KeySheet.vue'
 import Notices from './Notices.vue'
@@ -12,6 +12,7 @@ import { useAppearance } from '@/base/appearance.ts'
 
 const appearance = useAppearance()
 const route = useRoute()
+const router = useRouter()
 const keysShown = ref(false)
 const tools = useTools()
 const inLesson = computed(() => route.path.startsWith('/lessons/'))
@@ -22,6 +23,8 @@ const theme = computed(() => libraryTheme(appearance.dark))
 watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'dark' : 'light'))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && (keysShown.value || !isTyping(event))) keysShown.value = !keysShown.value
+  if (event.key === 'q' && !isTyping(event) && !alone.value && route.name !== 'squeaks')
+    void router.push('/squeaks')
   // In a lesson its own tools take this key.
   if (event.key === 'p' && !isTyping(event) && tools.pulsing && !inLesson.value) void tools.togglePulse()
 })
@@ -37,6 +40,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <RouterLink to="/">Today</RouterLink>
           <RouterLink to="/learners">Learners</RouterLink>
           <RouterLink to="/reeds">Reeds</RouterLink>
+          <RouterLink to="/squeaks">Squeaks</RouterLink>
           <RouterLink to="/settings">Settings</RouterLink>
         </nav>
         <span id="top-right" class="top-right"></span>

@@ -12,6 +12,7 @@ export const router = createRouter({
       props: true,
     },
     { path: '/reeds', name: 'reeds', component: () => import('../studio/reeds/Reeds.vue') },
+    { path: '/squeaks', name: 'squeaks', component: () => import('../studio/squeaks/Squeaks.vue') },
     { path: '/settings', name: 'settings', component: () => import('../studio/settings/Settings.vue') },
     {
       path: '/lessons/:id',

@@ -144,7 +144,7 @@ const said = computed(() => {
 }
 progress {
   width: 160px;
-  accent-color: var(--accent);
+  accent-color: var(--metal);
 }
 .found {
   list-style: none;
