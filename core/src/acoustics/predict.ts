@@ -36,12 +36,13 @@ export interface Asked {
   a4Hz?: number
 }
 
-/**
- * What lips and breath that are set for one pitch leave of another, as a logarithm: at a full grip so many octaves off are
- * one standard deviation (chosen by Halitus, held against the charts). A jet goes by its breath alone: how fast it blows is
- * how high it wants to sound.
- */
+/** At a full grip so many octaves off what is meant are one standard deviation (chosen by Halitus, held against the charts). */
 const REACH = { reed: 0.3, jet: 0.2 }
+/**
+ * What lips and breath that are set for one pitch leave of another, as a logarithm below zero turned round: 0 at the pitch
+ * that is meant. A jet goes by its breath alone: how fast it blows is how high it wants to sound.
+ * @param other Hz
+ */
 export const reluctance = ({ hz, grip }: Intent, other: number, mouth: 'reed' | 'jet' = 'reed') =>
   0.5 * grip * (Math.log2(other / hz) / REACH[mouth]) ** 2
 
