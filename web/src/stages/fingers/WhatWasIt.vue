@@ -133,6 +133,9 @@ const touchesOf = (written: string) => standardFingering(props.inst, written).to
       <p v-else-if="!wrong" class="meaning">
         {{ touchesOf(note) ? 'Nothing is wrong with the fingers.' : 'It is as it should be.' }}
       </p>
+      <p v-else class="meaning">
+        No single fault that the model of the tube knows would sound that: another note, or look at the hands.
+      </p>
       <p v-if="faults.length" class="soft">
         Predicted by a model of the tube.
         <template v-if="telling"
