@@ -24,8 +24,8 @@ const WORDS: Record<Letter, HowLikely> = {
 /** What a complaint is where a cause doesn't name it, and the share of causes that nobody thought of (chosen by Halitus). */
 const UNNAMED: Letter = 'n'
 const OTHER_SHARE = 0.06
-/** From so many weeks of playing on the later likelihood counts alone (chosen by Halitus). */
-const GROWN_WEEKS = 40
+/** From so many weeks of playing on the later likelihood counts (chosen by Halitus). */
+const GROWN_WEEKS = 18
 const COMPLAINT = 'complaint'
 
 /** What each cause shows, by id. */
@@ -68,13 +68,12 @@ export interface Diagnosed {
   contradictions: string[]
 }
 
-const MODELS = new Map<string, Map<number, Model>>()
+const MODELS = new Map<string, Model>()
 /** The model of a family for somebody who has played for some weeks. */
 function modelOf(inst: Instrument, weeks: number): Model {
-  const step = Math.round((10 * Math.min(GROWN_WEEKS, weeks)) / GROWN_WEEKS)
-  const own = MODELS.get(inst.family) ?? new Map<number, Model>()
-  MODELS.set(inst.family, own)
-  const known = own.get(step)
+  const grown = weeks >= GROWN_WEEKS
+  const key = `${inst.family} ${grown}`
+  const known = MODELS.get(key)
   if (known) return known
   const { complaints, observations, causes, checks } = knowledgeOf(inst)
   const shows = new Map(causes.map((c) => [c.id, showsOf(c)]))
@@ -86,7 +85,7 @@ function modelOf(inst: Instrument, weeks: number): Model {
     causes: causes.map((c) => ({
       id: c.id,
       words: c.words,
-      usual: WORDS[c.usual[step < 5 ? 0 : 1]],
+      usual: WORDS[c.usual[grown ? 1 : 0]],
     })),
     questions: [
       {
@@ -113,7 +112,7 @@ function modelOf(inst: Instrument, weeks: number): Model {
     ],
     otherShare: OTHER_SHARE,
   }
-  own.set(step, model)
+  MODELS.set(key, model)
   return model
 }
 const BETTER = 'better'

@@ -130,6 +130,8 @@ describe('beliefs', () => {
         .causes.filter((c) => c.id.startsWith('leak-'))
         .reduce((s, c) => s + c.belief, 0)
     expect(leak(3)).toBeGreaterThan(leak(80))
+    expect(leak(17)).toBe(leak(3))
+    expect(leak(18)).toBe(leak(80))
   })
   it('hear the finger in the pitch', () => {
     // C4 was meant, D4 sounded: the left ring finger was up (common practice).
