@@ -122,7 +122,7 @@ export function buildApp({
     pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),
-    squeakRoutes(),
+    squeakRoutes(db, now),
     acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
     studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
   ]

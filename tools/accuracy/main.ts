@@ -11,6 +11,7 @@ import * as lines from './lines.ts'
 import * as air from './air.ts'
 import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
+import { squeaks } from './squeaks.ts'
 import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
@@ -153,6 +154,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
   ['Air', 'air', () => [...air.tubes(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
+  ['Squeaks', 'squeaks', () => squeaks(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

@@ -24,6 +24,7 @@ export * from './lessons.ts'
 export * from './pieces.ts'
 export * from './plans.ts'
 export * from './reeds.ts'
+export type { PastAnswer } from './squeaks.ts'
 export {
   ROUTES,
   type LearnerAnswer,

@@ -43,7 +43,16 @@ import {
   lessonPatch,
   type LessonPatch,
 } from './lessons.ts'
-import { diagnoseAnswer, diagnoseQuestion, knowledgeAnswer, knowledgeQuery } from './squeaks.ts'
+import {
+  backgroundAnswer,
+  backgroundQuery,
+  diagnoseAnswer,
+  diagnoseQuestion,
+  knowledgeAnswer,
+  knowledgeQuery,
+  pastAnswer,
+  pastQuery,
+} from './squeaks.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import { plan, planInput, type Plan } from './plans.ts'
 import {
@@ -270,6 +279,18 @@ export const ROUTES = {
   diagnose: post('/squeaks/diagnose', 'What is likely behind an accident, and the next thing to try', {
     body: diagnoseQuestion,
     answer: diagnoseAnswer,
+  }),
+  squeakBackground: get(
+    '/squeaks/background',
+    'What the studio knows that bears on an accident in a lesson',
+    {
+      query: backgroundQuery,
+      answer: backgroundAnswer,
+    },
+  ),
+  squeakPast: get('/squeaks/past', 'How accidents ended on a family of instruments', {
+    query: pastQuery,
+    answer: pastAnswer,
   }),
   analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
     query: analyseQuery,

@@ -38,6 +38,8 @@ export interface Question {
   ask?: string
   /** How long that takes in a lesson. */
   seconds?: number
+  /** How many times a second of it is worth another's: more where trying it is a cure, less where it never helped. */
+  worth?: number
   outcomes: readonly [Outcome, ...Outcome[]]
 }
 
@@ -50,8 +52,17 @@ export const sign = (
   asked?: { ask: string; seconds: number },
 ): Question => ({ id, ...asked, outcomes: [{ id, words, under, otherwise }] })
 
+/** Two causes that are often there at once. */
+export interface Pair {
+  both: readonly [string, string]
+  /** How likely the second one is because of the first. */
+  usual: HowLikely
+}
+
 export interface Model {
   causes: readonly Cause[]
+  /** Causes that come together; any other two are taken for one too many. */
+  pairs?: readonly Pair[]
   questions: readonly Question[]
   /** Share of what nobody has thought of, before anything is known. */
   otherShare: number
@@ -74,7 +85,7 @@ export interface Weighed {
 export interface Belief {
   cause: string
   words: string
-  /** All beliefs together are 1. */
+  /** All beliefs together are 1; what is believed of a pair goes to its two causes by halves. */
   share: number
   for: Weighed[]
   against: Weighed[]
@@ -109,19 +120,33 @@ const questionOf = (model: Model, id: string): Question => {
 }
 const outcomesOf = (q: Question): string[] =>
   q.outcomes.length > 1 ? q.outcomes.map((o) => o.id) : [q.outcomes[0].id, NO]
+/** What is believed in: one cause, what nobody thought of, or two causes at once. */
+type Hypothesis = readonly [string] | readonly [string, string]
 const rawly = (o: Outcome, cause: string) => LIKELY[o.under[cause] ?? o.otherwise]
 
-/** Probability of an outcome under a cause; those of one question make 1 for each cause. */
-function likelihood(q: Question, outcome: string, cause: string): number {
+/**
+ * How likely an outcome is under a hypothesis, before outcomes that shut each other out are weighed together. Two causes
+ * show what either of them shows (noisy or: Pearl, 1988), with what is there without any cause counted once.
+ */
+function shown(o: Outcome, [one, two]: Hypothesis): number {
+  const a = rawly(o, one)
+  if (two === undefined) return a
+  const b = rawly(o, two)
+  return 1 - ((1 - a) * (1 - b)) / (1 - Math.min(a, b, LIKELY[o.otherwise]))
+}
+
+/** Probability of an outcome under a hypothesis; those of one question make 1 for each of them. */
+function likelihood(q: Question, outcome: string, h: Hypothesis): number {
   const [first] = q.outcomes
-  if (q.outcomes.length === 1) return outcome === NO ? 1 - rawly(first, cause) : rawly(first, cause)
-  const all = q.outcomes.reduce((sum, o) => sum + rawly(o, cause), 0)
-  return (
-    rawly(
-      q.outcomes.find((o) => o.id === outcome)!,
-      cause,
-    ) / all
-  )
+  if (q.outcomes.length === 1) return outcome === NO ? 1 - shown(first, h) : shown(first, h)
+  let all = 0
+  let asked = 0
+  for (const o of q.outcomes) {
+    const p = shown(o, h)
+    all += p
+    if (o.id === outcome) asked = p
+  }
+  return asked / all
 }
 
 function checkAnswer(model: Model, { question, outcome }: Answer): Question {
@@ -132,24 +157,51 @@ function checkAnswer(model: Model, { question, outcome }: Answer): Question {
   return q
 }
 
-const idsOf = (model: Model) => [...model.causes.map((c) => c.id), OTHER]
+const hypotheses = (model: Model): Hypothesis[] => [
+  ...model.causes.map((c): Hypothesis => [c.id]),
+  [OTHER],
+  ...(model.pairs ?? []).map((p): Hypothesis => p.both),
+]
 
-/** Shares before anything is known. */
+/** Shares before anything is known, in the order of the hypotheses. */
 function before(model: Model): number[] {
-  const usual = model.causes.map((c) => LIKELY[c.usual] * (c.weight ?? 1))
-  const all = usual.reduce((a, b) => a + b, 0)
-  return [...usual.map((u) => ((1 - model.otherShare) * u) / all), model.otherShare]
+  const usual = new Map(model.causes.map((c) => [c.id, LIKELY[c.usual] * (c.weight ?? 1)]))
+  const of = (id: string) => {
+    const found = usual.get(id)
+    if (found === undefined) throw new OutOfRange(`A pair names “${id}”, which is no cause.`)
+    return found
+  }
+  const single = [...usual.values()]
+  const paired = (model.pairs ?? []).map((p) => of(p.both[0]) * of(p.both[1]) * LIKELY[p.usual])
+  const all = [...single, ...paired].reduce((a, b) => a + b, 0)
+  const scaled = (u: number) => ((1 - model.otherShare) * u) / all
+  return [...single.map(scaled), model.otherShare, ...paired.map(scaled)]
 }
 
-function after(model: Model, shares: readonly number[], q: Question, outcome: string): number[] {
-  const ids = idsOf(model)
-  const joint = shares.map((s, i) => s * likelihood(q, outcome, ids[i]!))
-  const all = joint.reduce((a, b) => a + b, 0)
-  return joint.map((j) => j / all)
+function after(
+  all: readonly Hypothesis[],
+  shares: readonly number[],
+  q: Question,
+  outcome: string,
+): number[] {
+  const joint = shares.map((s, i) => s * likelihood(q, outcome, all[i]!))
+  const sum = joint.reduce((a, b) => a + b, 0)
+  return joint.map((j) => j / sum)
 }
 
-function sharesOf(model: Model, answers: readonly Answer[]): number[] {
-  return answers.reduce((now, a) => after(model, now, checkAnswer(model, a), a.outcome), before(model))
+function sharesOf(model: Model, all: readonly Hypothesis[], answers: readonly Answer[]): number[] {
+  return answers.reduce((now, a) => after(all, now, checkAnswer(model, a), a.outcome), before(model))
+}
+
+/** What is believed of each cause and of what nobody thought of: its own share and half of each pair it is in. */
+function byCause(model: Model, shares: readonly number[]): number[] {
+  const singles = model.causes.length + 1
+  const own = shares.slice(0, singles)
+  const at = new Map(model.causes.map((c, i) => [c.id, i]))
+  model.pairs?.forEach(({ both }, k) => {
+    for (const id of both) own[at.get(id)!]! += shares[singles + k]! / 2
+  })
+  return own
 }
 
 /**
@@ -158,20 +210,21 @@ function sharesOf(model: Model, answers: readonly Answer[]): number[] {
  * @throws OutOfRange for a question or an outcome that there isn't
  */
 export function believe(model: Model, answers: readonly Answer[]): Belief[] {
-  const shares = sharesOf(model, answers)
-  const first = before(model)
-  const ids = idsOf(model)
-  return ids
-    .map((cause, i): Belief => {
-      const weighed = answers.map((a): Weighed => {
-        const q = questionOf(model, a.question)
-        const mean = ids.reduce(
-          (sum, other, k) => (k === i ? sum : sum + first[k]! * likelihood(q, a.outcome, other)),
-          0,
-        )
+  const all = hypotheses(model)
+  const shares = byCause(model, sharesOf(model, all, answers))
+  const first = byCause(model, before(model))
+  const asked = answers.map((a) => ({ a, q: questionOf(model, a.question) }))
+  const singles = all.slice(0, first.length)
+  const under = asked.map(({ a, q }) => singles.map((h) => likelihood(q, a.outcome, h)))
+  const mean = under.map((row) => row.reduce((sum, p, k) => sum + first[k]! * p, 0))
+  return singles
+    .map(([cause], i): Belief => {
+      const weighed = asked.map(({ a, q }, n): Weighed => {
+        const here = under[n]![i]!
+        const others = mean[n]! - first[i]! * here
         return {
           words: a.words ?? wordsOf(q, a.outcome),
-          bits: Math.log2((likelihood(q, a.outcome, cause) * (1 - first[i]!)) / mean),
+          bits: Math.log2((here * (1 - first[i]!)) / others),
         }
       })
       return {
@@ -182,6 +235,20 @@ export function believe(model: Model, answers: readonly Answer[]): Belief[] {
         against: weighed.filter((w) => w.bits < -TOLD_BITS).sort((a, b) => a.bits - b.bits),
       }
     })
+    .sort((a, b) => b.share - a.share)
+}
+
+/**
+ * How likely it is that two causes are there at once, the likeliest pair first.
+ * @throws OutOfRange for a question or an outcome that there isn't
+ */
+export function together(
+  model: Model,
+  answers: readonly Answer[],
+): { both: readonly [string, string]; share: number }[] {
+  const shares = sharesOf(model, hypotheses(model), answers)
+  return (model.pairs ?? [])
+    .map(({ both }, k) => ({ both, share: shares[model.causes.length + 1 + k]! }))
     .sort((a, b) => b.share - a.share)
 }
 
@@ -201,30 +268,44 @@ const entropy = (shares: readonly number[]) =>
  * @returns undefined when one cause is sure enough, or nothing that is left would tell anything
  */
 export function nextCheck(model: Model, answers: readonly Answer[]): NextCheck | undefined {
-  const shares = sharesOf(model, answers)
-  if (Math.max(...shares) >= SURE) return undefined
-  const ids = idsOf(model)
+  const all = hypotheses(model)
+  const shares = sharesOf(model, all, answers)
+  const beliefs = byCause(model, shares)
+  if (Math.max(...beliefs) >= SURE) return undefined
   const now = entropy(shares)
-  let best: NextCheck | undefined
+  const perSecond = (q: Question, bits: number) => ((q.worth ?? 1) * bits) / q.seconds!
+  let best: { q: Question; bits: number; ends: { id: string; chance: number; then: number[] }[] } | undefined
   for (const q of model.questions) {
     if (!q.ask || !q.seconds || answers.some((a) => a.question === q.id)) continue
     let left = 0
-    const outcomes = outcomesOf(q).map((id) => {
-      const chance = shares.reduce((sum, s, i) => sum + s * likelihood(q, id, ids[i]!), 0)
-      const then = after(model, shares, q, id)
+    const ends = outcomesOf(q).map((id) => {
+      const joint = shares.map((s, i) => s * likelihood(q, id, all[i]!))
+      const chance = joint.reduce((a, b) => a + b, 0)
+      const then = joint.map((j) => j / chance)
       left += chance * entropy(then)
-      const top = then.indexOf(Math.max(...then))
+      return { id, chance, then }
+    })
+    const bits = now - left
+    if (bits < WORTH_BITS || (best && perSecond(q, bits) <= perSecond(best.q, best.bits))) continue
+    best = { q, bits, ends }
+  }
+  if (!best) return undefined
+  const { q, bits, ends } = best
+  return {
+    question: q.id,
+    ask: q.ask!,
+    seconds: q.seconds!,
+    bits,
+    outcomes: ends.map(({ id, chance, then }) => {
+      const own = byCause(model, then)
+      const top = own.indexOf(Math.max(...own))
       return {
         id,
         words: wordsOf(q, id),
         chance,
         leads: model.causes[top]?.words ?? 'Another cause',
-        share: then[top]!,
+        share: own[top]!,
       }
-    })
-    const bits = now - left
-    if (bits < WORTH_BITS || (best && bits / q.seconds <= best.bits / best.seconds)) continue
-    best = { question: q.id, ask: q.ask, seconds: q.seconds, bits, outcomes }
+    }),
   }
-  return best
 }

@@ -14,6 +14,7 @@ export {
   OTHER,
   sign,
   SURE,
+  together,
   type Answer,
   type Belief,
   type Cause,
@@ -21,6 +22,7 @@ export {
   type Model,
   type NextCheck,
   type Outcome,
+  type Pair,
   type Question,
   type Weighed,
 } from './evidence.ts'

@@ -42,6 +42,7 @@ export {
   type EntryKind,
   type EntryRecord,
 } from './records.ts'
+export { pastOf } from './accident.ts'
 export { AS_ASKED } from './articulation.ts'
 export { goesOf, highestHeld } from './daily.ts'
 export { ECHOED, faredOf } from './echo.ts'

@@ -1,3 +1,4 @@
+import { accident } from './accident.ts'
 import { articulation } from './articulation.ts'
 import { bend } from './bend.ts'
 import { breakStep } from './break-step.ts'
@@ -68,5 +69,6 @@ export const RECORDS = {
   'break-step': breakStep,
   passage,
   recalled,
+  accident,
   target,
 } as const

@@ -21,6 +21,8 @@ export interface SqueakCause {
   /** Where in the program that is done. */
   stop?: 'setup' | 'breath' | 'sound' | 'tongue' | 'fingers'
   caution?: string
+  /** Who says so; common practice without a source where it isn't said. */
+  source?: string
 }
 
 /** One line of data as a cause. */
@@ -32,7 +34,7 @@ export const cause = (
   shows: string,
   remedy: string,
   drill: string,
-  more: Pick<SqueakCause, 'on' | 'stop' | 'caution'> = {},
+  more: Pick<SqueakCause, 'on' | 'stop' | 'caution' | 'source'> = {},
 ): SqueakCause => ({
   id,
   group,

@@ -1,51 +1,50 @@
-import { faultsOf, hasAir } from '../acoustics/index.ts'
 import { OutOfRange } from '../errors/index.ts'
-import {
-  believe,
-  nextCheck,
-  NO,
-  type Answer,
-  type HowLikely,
-  type Model,
-  type Question,
-} from '../evidence/index.ts'
-import { fingerSystem, type Instrument } from '../instruments/index.ts'
+import { believe, nextCheck, together, type Model, type NextCheck } from '../evidence/index.ts'
+import type { Instrument } from '../instruments/index.ts'
+import { contradictionsIn, PAIN, toldOf, type Told } from './answers.ts'
+import { worthOf, type Fact, type PastAccident } from './facts.ts'
+import { knowledgeOf, type Knowledge } from './knowledge.ts'
 import type { SqueakCause } from './cause.ts'
-import { knowledgeOf } from './knowledge.ts'
-import type { Letter } from './terms.ts'
-
-const WORDS: Record<Letter, HowLikely> = {
-  n: 'almost never',
-  s: 'seldom',
-  w: 'now and then',
-  o: 'often',
-  a: 'almost always',
-}
-/** What a complaint is where a cause doesn't name it, and the share of causes that nobody thought of (chosen by Halitus). */
-const UNNAMED: Letter = 'n'
-const OTHER_SHARE = 0.06
-/** From so many weeks of playing on the later likelihood counts (chosen by Halitus). */
-const GROWN_WEEKS = 18
-const COMPLAINT = 'complaint'
-
-/** What each cause shows, by id. */
-export const showsOf = (cause: SqueakCause): Map<string, Letter> =>
-  new Map(cause.shows.split(' ').map((s) => s.split(':') as [string, Letter]))
+import { asking, BETTER, modelOf, OUTCOMES, remedying, TRY } from './model.ts'
+import type { Check } from './terms.ts'
+import { byPitch } from './pitch.ts'
 
 /** What is known when a diagnosis is asked for. */
 export interface Accident {
   weeksPlaying: number
   complaint: string
+  /** The written note that was meant. */
   written?: string
   heard?: { hz?: number; partial?: number; at?: 'stroke' | 'crossing' | 'held' }
-  /** Ids of what was noticed, and of checks with how they went: `freeze:better`, `freeze:same`, `freeze:worse`. */
+  /**
+   * Ids of what was noticed (`low`, or `low:yes`, `low:no`), and of checks with how they went: `freeze:better`,
+   * `freeze:same`, `freeze:worse`; `pain` ends the search.
+   */
   observations: readonly string[]
   absent?: readonly string[]
   /** Checks that can't be done here. */
   unavailable?: readonly string[]
+  /** What A4 is here, Hz; 440 where it isn't said. */
+  a4Hz?: number
+  /** What is known of learner, reed and instrument. */
+  facts?: readonly Fact[]
+  /** How earlier accidents ended: what never helped is asked for later. */
+  past?: readonly PastAccident[]
+}
+
+/** Something to try or to look at, with its answers by one tap. */
+export interface Step {
+  id: string
+  words: string
+  seconds: number
+  caution?: string
+  /** What is put back first, after something that didn't help. */
+  first?: string
+  outcomes: { id: string; words: string }[]
 }
 
 export interface Diagnosed {
+  /** Best first; beliefs make 1. */
   causes: {
     id: string
     words: string
@@ -54,225 +53,177 @@ export interface Diagnosed {
     against: string[]
     remedy: string
     drill: string
+    source: string
     caution?: string
     stop?: string
   }[]
-  next: {
-    id: string
-    words: string
-    seconds: number
-    caution?: string
-    outcomes: { id: string; words: string }[]
-  } | null
+  /** Two causes at once, where that is believed by a twentieth at least. */
+  together: { ids: [string, string]; words: string; belief: number }[]
+  next: Step | null
+  /** What to look at or ask for, the most telling. */
+  look: Step | null
   /** Things that can't be true together. */
   contradictions: string[]
+  /** Why the search ends here; undefined while it goes on. */
+  halt?: string
 }
 
-const MODELS = new Map<string, Model>()
-/** The model of a family for somebody who has played for some weeks. */
-function modelOf(inst: Instrument, weeks: number): Model {
-  const grown = weeks >= GROWN_WEEKS
-  const key = `${inst.family} ${grown}`
-  const known = MODELS.get(key)
-  if (known) return known
-  const { complaints, observations, causes, checks } = knowledgeOf(inst)
-  const shows = new Map(causes.map((c) => [c.id, showsOf(c)]))
-  const under = (id: string) =>
-    Object.fromEntries(
-      causes.flatMap((c) => (shows.get(c.id)!.has(id) ? [[c.id, WORDS[shows.get(c.id)!.get(id)!]]] : [])),
-    )
-  const model: Model = {
-    causes: causes.map((c) => ({
-      id: c.id,
-      words: c.words,
-      usual: WORDS[c.usual[grown ? 1 : 0]],
-    })),
-    questions: [
-      {
-        id: COMPLAINT,
-        outcomes: complaints.map((c) => ({
-          id: c.id,
-          words: c.words,
-          under: under(c.id),
-          otherwise: WORDS[UNNAMED],
-        })) as unknown as Question['outcomes'],
-      },
-      ...observations.map((o): Question => ({
-        id: o.id,
-        outcomes: [{ id: o.id, words: o.words, under: under(o.id), otherwise: WORDS[o.otherwise] }],
-      })),
-      ...checks.map((c): Question => ({
-        id: c.id,
-        ask: c.ask,
-        seconds: c.seconds,
-        outcomes: [
-          { id: BETTER, words: `Better: ${c.ask}`, under: under(c.id), otherwise: WORDS[c.otherwise] },
-        ],
-      })),
-    ],
-    otherShare: OTHER_SHARE,
+const HURTS =
+  'It hurts: stop playing. Rest, and look at reed, mouth and hands together; what lasts goes to a doctor or dentist.'
+/** So many of the likeliest causes have their remedies among the next checks (chosen by Halitus). */
+const REMEDIES = 3
+const remedyOf = (c: SqueakCause) => {
+  const { id, ask, seconds } = remedying(c)
+  return { id, ask: ask!, seconds: seconds!, ...(c.caution && { caution: c.caution }) }
+}
+/** Pairs believed less aren't named (chosen by Halitus). */
+const NAMED_PAIR = 0.05
+const PRACTICE = 'common practice, no source'
+const UNKNOWN = {
+  words: 'Something else',
+  remedy: 'Back to the smallest part, one thing at a time; the teacher plays it once.',
+  drill: '',
+}
+
+const rounded = (times: number) =>
+  times >= 1 ? `${times.toFixed(1)} times more` : `${(1 / times).toFixed(1)} times less`
+/** What facts say of a cause, with what it counted. */
+const said = (facts: readonly Fact[], id: string, more: boolean) =>
+  facts.flatMap((f) => {
+    const times = f.times[id] ?? 1
+    return times !== 1 && times > 1 === more ? [`${f.words} (counts ${rounded(times)}).`] : []
+  })
+
+/** The checks of a model, what can't be done left out, what never helped worth less. */
+function open(model: Model, known: Knowledge, accident: Accident, { tried }: Told): Model {
+  const never = worthOf(accident.past ?? [])
+  const parts = new Set(known.checks.filter((c) => c.parts).map((c) => c.id))
+  // Once player and equipment are told apart, telling them apart again is worth no more than anything else.
+  const apart = tried.some((t) => parts.has(t.check))
+  return {
+    ...model,
+    questions: model.questions
+      .filter((q) => !accident.unavailable?.includes(q.id))
+      .map((q) => {
+        const worth = (q.worth ?? 1) * (never.get(q.id) ?? 1)
+        return { ...q, worth: apart && parts.has(q.id) ? Math.min(worth, 1) : worth }
+      }),
   }
-  MODELS.set(key, model)
-  return model
-}
-const BETTER = 'better'
-const OUTCOMES = [
-  { id: BETTER, words: 'Better' },
-  { id: 'same', words: 'The same' },
-  { id: 'worse', words: 'Worse' },
-] as const
-
-/** What the ear heard, as what would be noticed. */
-const AT: Record<NonNullable<NonNullable<Accident['heard']>['at']>, string> = {
-  stroke: 'start',
-  crossing: 'crossing',
-  held: 'held',
 }
 
-/** Causes that one finger or vent stands for, by the touches that the model of the tube blames. */
-function fingerOf(inst: Instrument, touchId: string, fault: string): string[] {
-  const touch = fingerSystem(inst).touches.find((t) => t.id === touchId)
-  if (!touch) return []
-  if (fault === 'pad') return ['pad-leaks']
-  if (fault === 'half') return ['half-closed']
-  const vent = fingerSystem(inst).bore.holes.some((h) => h.role === 'vent' && h.movedBy.includes(touchId))
-  if (fault === 'extra') return vent ? ['vent-touched'] : ['brushed-key', 'bis-thumb', 'not-learnt']
-  if (vent) return ['vent-late', 'no-flick', 'whisper-off']
-  const finger = touch.finger === 'little' ? 'little' : `${touch.hand}-${touch.finger}`
-  return [`leak-${finger}`, ...(fault === 'missing' ? ['not-learnt', 'high-fingers', 'late-finger'] : [])]
-}
+const only = (model: Model, ids: ReadonlySet<string>, keep: readonly { question: string }[]): Model => ({
+  ...model,
+  questions: model.questions.map((q) =>
+    ids.has(q.id) || keep.some((a) => a.question === q.id) ? q : { id: q.id, outcomes: q.outcomes },
+  ),
+})
 
-/** How much the model of the tube may say: a finger that it blames fully counts so many times more (chosen by Halitus). */
-const BLAMED = 12
-/** A fault less likely than this isn't blamed. */
-const LEAST = 0.05
-
-/** What the pitch says of fingers and vents, as a factor for each cause; 1 where it says nothing. */
-function byPitch(inst: Instrument, written: string, hz: number): Map<string, number> {
-  const factors = new Map<string, number>()
-  for (const f of faultsOf(inst, written, hz)) {
-    if (f.likelihood < LEAST || !f.touch) continue
-    for (const id of fingerOf(inst, f.touch, f.fault))
-      factors.set(id, (factors.get(id) ?? 1) + BLAMED * f.likelihood)
+function stepOf(
+  known: Knowledge,
+  next: NextCheck | undefined,
+  last: Told['tried'][number] | undefined,
+): Step | null {
+  if (!next) return null
+  const o = known.observations.find((x) => x.id === next.question)
+  if (o)
+    return {
+      id: o.id,
+      words: asking(o),
+      seconds: next.seconds,
+      outcomes: [
+        { id: `${o.id}:yes`, words: 'Yes' },
+        { id: `${o.id}:no`, words: 'No' },
+      ],
+    }
+  const check: Pick<Check, 'id' | 'ask' | 'seconds' | 'caution'> =
+    known.checks.find((c) => c.id === next.question) ??
+    remedyOf(known.causes.find((c) => `${TRY}${c.id}` === next.question)!)
+  const before = last && last.outcome !== BETTER && known.checks.find((c) => c.id === last.check)?.back
+  return {
+    id: check.id,
+    words: check.ask,
+    seconds: check.seconds,
+    ...(check.caution && { caution: check.caution }),
+    ...(before && { first: before }),
+    outcomes: OUTCOMES.map((x) => ({ id: `${check.id}:${x.id}`, words: x.words })),
   }
-  return factors
-}
-
-function answersOf(inst: Instrument, accident: Accident): Answer[] {
-  const { complaints, observations, checks } = knowledgeOf(inst)
-  const unknown = (what: string, id: string, all: readonly string[]) =>
-    new OutOfRange(`There is no ${what} “${id}”. Known: ${all.join(', ')}.`)
-  const ids = observations.map((o) => o.id)
-  if (!complaints.some((c) => c.id === accident.complaint))
-    throw unknown(
-      'complaint',
-      accident.complaint,
-      complaints.map((c) => c.id),
-    )
-  const tried = (id: string): Answer | undefined => {
-    const [check, outcome] = id.split(':')
-    if (!outcome || !checks.some((c) => c.id === check)) return undefined
-    if (!OUTCOMES.some((o) => o.id === outcome)) return undefined
-    return { question: check!, outcome: outcome === BETTER ? BETTER : NO, words: triedWords(check!, outcome) }
-  }
-  const triedWords = (check: string, outcome: string) =>
-    `${OUTCOMES.find((o) => o.id === outcome)!.words}: ${checks.find((c) => c.id === check)!.ask}`
-  const all = [...ids, ...checks.flatMap((c) => OUTCOMES.map((o) => `${c.id}:${o.id}`))]
-  const noticed = [
-    ...accident.observations,
-    ...(accident.heard?.at && !accident.observations.includes(AT[accident.heard.at])
-      ? [AT[accident.heard.at]]
-      : []),
-  ]
-  for (const id of accident.unavailable ?? [])
-    if (!checks.some((c) => c.id === id))
-      throw unknown(
-        'check',
-        id,
-        checks.map((c) => c.id),
-      )
-  return [
-    { question: COMPLAINT, outcome: accident.complaint },
-    ...noticed.map((id): Answer => {
-      if (ids.includes(id)) return { question: id, outcome: id }
-      const check = tried(id)
-      if (!check) throw unknown('observation', id, all)
-      return check
-    }),
-    ...(accident.absent ?? []).map((id): Answer => {
-      if (!ids.includes(id)) throw unknown('observation', id, ids)
-      return { question: id, outcome: NO }
-    }),
-  ]
-}
-
-/** What was said that can't be true together, a sentence each. */
-function contradictionsIn(inst: Instrument, { observations, absent = [] }: Accident): string[] {
-  const { observations: all } = knowledgeOf(inst)
-  const words = (id: string) => all.find((o) => o.id === id)?.words.toLowerCase() ?? id
-  const both = observations
-    .filter((id) => absent.includes(id))
-    .map((id) => `“${words(id)}” is said to be so and not to be so.`)
-  const pairs = all.flatMap((o) =>
-    observations.includes(o.id)
-      ? (o.against ?? [])
-          .filter((a) => observations.includes(a) && o.id < a)
-          .map((a) => `“${words(o.id)}” and “${words(a)}” can’t both be.`)
-      : [],
-  )
-  return [...both, ...pairs]
 }
 
 /**
- * What is most likely behind an accident, with what speaks for and against it, and the one check that tells most for its
- * time. Beliefs are exact (Bayes) over single causes; what nobody thought of keeps its share. Contradictions are said, not
- * refused: each answer still counts.
+ * What is most likely behind an accident, with what speaks for and against it, and the one check that saves most time:
+ * expected information a second, cures and what tells player from equipment preferred. Beliefs are exact (Bayes) over single
+ * causes and pairs that go together; what nobody thought of keeps its share. Contradictions are said, not refused: each
+ * answer still counts. With nothing known but the complaint, the next thing is the most telling of all, a question too.
  * @throws OutOfRange for a complaint, observation or check that there isn't, for weeks below 0, and as `faultsOf` for a pitch
  */
 export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   if (!(accident.weeksPlaying >= 0)) throw new OutOfRange('Weeks of playing are 0 or more.')
-  const { causes, checks } = knowledgeOf(inst)
-  const answers = answersOf(inst, accident)
-  const pitch = accident.heard?.hz
-  const factors =
-    accident.written && pitch && hasAir(inst)
-      ? byPitch(inst, accident.written, pitch)
-      : new Map<string, number>()
+  const known = knowledgeOf(inst)
+  const told = toldOf(inst, accident)
+  const { hz, at } = accident.heard ?? {}
+  const facts = [
+    ...(accident.written && hz !== undefined
+      ? byPitch(
+          inst,
+          accident.written,
+          hz,
+          accident.a4Hz ?? 440,
+          at === 'crossing' || accident.complaint === 'between',
+        )
+      : []),
+    ...(accident.facts ?? []),
+  ]
   const base = modelOf(inst, accident.weeksPlaying)
-  const model: Model = {
+  const weighed: Model = {
     ...base,
-    ...(factors.size && { causes: base.causes.map((c) => ({ ...c, weight: factors.get(c.id) ?? 1 })) }),
-    questions: base.questions.filter((q) => !accident.unavailable?.includes(q.id)),
+    causes: base.causes.map((c) => ({ ...c, weight: facts.reduce((w, f) => w * (f.times[c.id] ?? 1), 1) })),
   }
-  const told = answers.filter((a) => !accident.unavailable?.includes(a.question))
-  const beliefs = believe(model, told)
-  const next = nextCheck(model, told)
-  const pitchSays = (id: string) => (factors.has(id) ? ['The pitch that was heard speaks for it.'] : [])
-  const check = next && checks.find((c) => c.id === next.question)
+  const answers = told.answers.filter((a) => !accident.unavailable?.includes(a.question))
+  const cause = (id: string) => known.causes.find((c) => c.id === id)
+  const tries = told.tried.flatMap((t) => cause(t.check.slice(TRY.length)) ?? [])
+  const asked: Model = { ...weighed, questions: [...weighed.questions, ...tries.map(remedying)] }
+  const beliefs = believe(asked, answers)
+  // Remedies of the likeliest are checks as well.
+  const cures = beliefs
+    .slice(0, REMEDIES)
+    .flatMap((b) => cause(b.cause) ?? [])
+    .filter((c) => !tries.includes(c))
+    .map(remedying)
+  const model = open({ ...asked, questions: [...asked.questions, ...cures] }, known, accident, told)
+  const hurts = accident.observations.includes(PAIN)
+  const looks = new Set(known.observations.map((o) => o.id))
+  const checks = new Set([...known.checks, ...cures].map((c) => c.id))
+  const fresh = !told.seen.length && !told.absent.length && !told.tried.length
+  const best = (ids: ReadonlySet<string>) =>
+    hurts ? null : stepOf(known, nextCheck(only(model, ids, answers), answers), told.tried.at(-1))
+  const look = best(looks)
+  const words = (id: string) => cause(id)!.words
   return {
     causes: beliefs.map((b) => {
-      const cause = causes.find((c) => c.id === b.cause)
+      const known = cause(b.cause)
       return {
         id: b.cause,
-        words: cause?.words ?? 'Something else',
+        words: known?.words ?? UNKNOWN.words,
         belief: b.share,
-        for: [...pitchSays(b.cause), ...b.for.map((w) => w.words)],
-        against: b.against.map((w) => w.words),
-        remedy: cause?.remedy ?? 'Back to the smallest part, one thing at a time; the teacher plays it once.',
-        drill: cause?.drill ?? '',
-        ...(cause?.caution && { caution: cause.caution }),
-        ...(cause?.stop && { stop: cause.stop }),
+        for: [...said(facts, b.cause, true), ...b.for.map((w) => w.words)],
+        against: [...said(facts, b.cause, false), ...b.against.map((w) => w.words)],
+        remedy: known?.remedy ?? UNKNOWN.remedy,
+        drill: known?.drill ?? UNKNOWN.drill,
+        source: known?.source ?? PRACTICE,
+        ...(known?.caution && { caution: known.caution }),
+        ...(known?.stop && { stop: known.stop }),
       }
     }),
-    next: next
-      ? {
-          id: next.question,
-          words: next.ask,
-          seconds: next.seconds,
-          ...(check?.caution && { caution: check.caution }),
-          outcomes: OUTCOMES.map((o) => ({ id: `${next.question}:${o.id}`, words: o.words })),
-        }
-      : null,
-    contradictions: contradictionsIn(inst, accident),
+    together: together(model, answers)
+      .filter((p) => p.share >= NAMED_PAIR)
+      .map(({ both, share }) => ({
+        ids: [...both] as [string, string],
+        words: `${words(both[0])}; and ${words(both[1]).charAt(0).toLowerCase()}${words(both[1]).slice(1)}`,
+        belief: share,
+      })),
+    next: fresh ? best(new Set([...looks, ...checks])) : best(checks),
+    look,
+    contradictions: contradictionsIn(inst, told),
+    ...(hurts && { halt: HURTS }),
   }
 }

@@ -4,7 +4,13 @@
  * @example
  * complaintsIn('it squeaks')[0].id // 'shriek'
  */
-export { ALL_CAUSES, complaintsIn, knowledgeOf, type Knowledge } from './knowledge.ts'
-export { diagnose, showsOf, type Accident, type Diagnosed } from './diagnose.ts'
+export { ALL_CAUSES, complaintsIn, knowledgeOf, noticedIn, type Knowledge } from './knowledge.ts'
+export { diagnose, type Accident, type Diagnosed, type Step } from './diagnose.ts'
+export { PAIN } from './answers.ts'
+export { heardIn, type EarReport, type HeardAccident } from './ear.ts'
+export { factsFrom, worthOf, type Background, type Fact, type PastAccident } from './facts.ts'
+export { asking, showsOf, TRIED_AS } from './model.ts'
+export { PAIRS } from './pairs.ts'
+export { fingerNamed } from './pitch.ts'
 export type { Group, SqueakCause } from './cause.ts'
-export type { Check, Complaint, Observation } from './terms.ts'
+export { FINGERS, type Check, type Complaint, type Letter, type Observation } from './terms.ts'

@@ -34,7 +34,7 @@ export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
   const has = (x: { on?: readonly string[] }) => !x.on || x.on.includes(family)
   const knowledge = {
     complaints: COMPLAINTS,
-    observations: OBSERVATIONS,
+    observations: OBSERVATIONS.filter(has),
     causes: ALL_CAUSES.filter(has),
     checks: CHECKS.filter(has),
   }
@@ -43,18 +43,29 @@ export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
 }
 
 const plain = (text: string) => text.toLowerCase().replace(/[’']/g, '')
+/** Whether some word of a text begins with a stem. */
+const begins = (text: string, stem: string) => ` ${text}`.includes(` ${plain(stem)}`)
 
 /**
  * Complaints that some words may mean, the best first: by the words that are used for them.
  * @example complaintsIn('it squeaks on low notes')[0].id // 'shriek'
  */
 export function complaintsIn(text: string): Complaint[] {
-  const words = plain(text)
+  const words = plain(text).replace(/[^\p{L}\p{N}]+/gu, ' ')
   return COMPLAINTS.map((complaint) => ({
     complaint,
-    hits: [complaint.words, ...complaint.said].filter((s) => words.includes(plain(s))).length,
+    hits: [complaint.words, ...complaint.said].filter((s) => begins(words, s)).length,
   }))
     .filter(({ hits }) => hits > 0)
     .sort((a, b) => b.hits - a.hits)
     .map(({ complaint }) => complaint)
+}
+
+/**
+ * What some words say was noticed.
+ * @example noticedIn('it squeaks on low notes')[0].id // 'low'
+ */
+export function noticedIn(text: string): Observation[] {
+  const words = plain(text).replace(/[^\p{L}\p{N}]+/gu, ' ')
+  return OBSERVATIONS.filter((o) => o.said?.some((s) => begins(words, s)))
 }

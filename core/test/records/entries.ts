@@ -27,6 +27,15 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   note: { text: 'x' },
   'new-note': { written: 'D4', beside: 'E4' },
   'break-step': { from: 'A4', to: 'B4', step: 'above', clean: 4, tries: 5, passed: true, words: '4 of 5' },
+  accident: {
+    complaint: 'between',
+    notes: ['A4', 'B4'],
+    cause: 'late-finger',
+    ended: 'helped',
+    tried: [{ check: 'slowly', outcome: 'better' }],
+    seconds: 42,
+    tell: 'Slowly at home.',
+  },
   recalled: { drill: 'name-fingers', written: 'E4', right: true, seconds: 4.2, gave: null },
   'breath-cycle': {
     inCounts: 2,

@@ -1,1 +1,2 @@
 export { pieceRoutes } from './routes.ts'
+export { piecesOf } from './store.ts'

@@ -1,1 +1,2 @@
 export { reedRoutes } from './routes.ts'
+export { shelvesOf } from './store.ts'

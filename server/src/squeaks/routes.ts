@@ -1,24 +1,28 @@
 import { ROUTES } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { diagnose, knowledgeOf, type Accident } from '@halitus/core/squeaks'
+import { diagnose, factsFrom, knowledgeOf, type Accident } from '@halitus/core/squeaks'
+import { wallClock } from '@halitus/core/time'
+import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
+import { readStudio } from '../studio/index.ts'
+import { backgroundIn, pastAccidents } from './store.ts'
 
 /** What is known of accidents, and what is likely behind one. */
-export const squeakRoutes = (): Routes =>
+export const squeakRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.squeakKnowledge, ({ query }) => {
       const { complaints, observations, causes, checks } = knowledgeOf(instrument(query.instrument))
       return {
         complaints: complaints.map(({ id, words }) => ({ id, words })),
         observations: observations.map(({ id, words, group }) => ({ id, words, group })),
-        causes: causes.map(({ id, words, group, remedy, drill, caution }) => ({
+        causes: causes.map(({ id, words, group, remedy, drill, caution, source }) => ({
           id,
           words,
           group,
           remedy,
           drill,
           ...(caution && { caution }),
-          source: 'common practice, no source',
+          source: source ?? 'common practice, no source',
         })),
         checks: checks.map(({ id, ask, seconds, needs, caution }) => ({
           id,
@@ -29,7 +33,21 @@ export const squeakRoutes = (): Routes =>
         })),
       }
     })
-    .on(ROUTES.diagnose, ({ body }) => {
-      const { instrument: id, ...accident } = body
-      return diagnose(instrument(id), accident as Accident)
+    .on(ROUTES.squeakPast, async ({ query }) => ({
+      past: await pastAccidents(db.read, instrument(query.instrument), query.learner),
+    }))
+    .on(ROUTES.squeakBackground, ({ query }) => backgroundIn(db.read, query.lesson, wallClock(now())))
+    .on(ROUTES.diagnose, async ({ body }) => {
+      const { instrument: id, lesson, ...accident } = body
+      const inst = instrument(id)
+      const known = lesson ? await backgroundIn(db.read, lesson, wallClock(now())) : undefined
+      const { a4Hz } = await readStudio(db.read)
+      return diagnose(inst, {
+        a4Hz,
+        ...(accident as Accident),
+        ...(known && {
+          facts: factsFrom(inst, known),
+          past: [...(known.own ?? []), ...(known.studio ?? [])],
+        }),
+      })
     })

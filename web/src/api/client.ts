@@ -6,6 +6,7 @@ import {
   type LearnerPatch,
   type LessonInput,
   type LessonPatch,
+  type PastAnswer,
   type PathNames,
   type PieceInput,
   type ReedInput,
@@ -20,6 +21,7 @@ import {
   type TodayAnswer,
   type Trouble,
 } from '@halitus/core/contract'
+import type { Background } from '@halitus/core/squeaks'
 import { newId } from '@/base/ids.ts'
 
 /** What the server said when it refused, or that it couldn't be reached. */
@@ -133,6 +135,16 @@ export const api = {
   addUse: (id: string, use: ReedUseInput) => ask(ROUTES.addUse, { id }, use),
   removeUse: (id: string, use: string) => ask(ROUTES.removeUse, { id, use }),
   pieces: (id: string) => ask(ROUTES.pieces, { id }),
+  squeakBackground: (lesson: string) =>
+    deliver(
+      'GET',
+      `${addressOf(ROUTES.squeakBackground, {})}?lesson=${encodeURIComponent(lesson)}`,
+    ) as Promise<Background & { weeksPlaying: number }>,
+  squeakPast: (instrument: string, learner?: string) =>
+    deliver(
+      'GET',
+      `${addressOf(ROUTES.squeakPast, {})}?${new URLSearchParams({ instrument, ...(learner && { learner }) })}`,
+    ) as Promise<PastAnswer>,
   addPiece: (id: string, input: PieceInput) => ask(ROUTES.addPiece, { id }, input),
   addService: (id: string, input: ServiceInput) => ask(ROUTES.addService, { id }, input),
   removeService: (id: string, service: string) => ask(ROUTES.removeService, { id, service }),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
+import { RouterLink, useRoute } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { PRESETS, presetsFor } from '@halitus/core/player'
@@ -14,6 +15,7 @@ import { useTools } from './tools.ts'
 
 const tools = useTools()
 const lesson = useLesson()
+const route = useRoute()
 const listening = useListening()
 const notices = useNotices()
 
@@ -81,6 +83,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     >
       <b>A {{ lesson.a4Hz }}</b> {{ tools.sounding ? 'sounding' : 'reference' }}
     </button>
+    <RouterLink
+      v-if="lesson.answer"
+      class="squeak"
+      :to="{ name: 'squeaks', query: { lesson: lesson.answer.lesson.id, from: String(route.name) } }"
+      >It squeaks <kbd>q</kbd></RouterLink
+    >
     <div class="from">
       <label for="source">listens to</label>
       <Choice id="source" v-model="chosen" :options="sources" class="source" />
@@ -108,6 +116,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   padding: 0 24px;
   border-top: 1px solid var(--line);
   background: var(--surface);
+}
+.squeak {
+  color: var(--ink);
+  border: 1px solid var(--soft);
+  border-radius: var(--radius);
+  padding: 5px 12px;
+  text-decoration: none;
+  white-space: nowrap;
 }
 .tool {
   display: flex;

@@ -24,7 +24,10 @@ watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'd
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && (keysShown.value || !isTyping(event))) keysShown.value = !keysShown.value
   if (event.key === 'q' && !isTyping(event) && !alone.value && route.name !== 'squeaks')
-    void router.push('/squeaks')
+    void router.push({
+      name: 'squeaks',
+      query: inLesson.value ? { lesson: String(route.params.id), from: String(route.name) } : {},
+    })
   // In a lesson its own tools take this key.
   if (event.key === 'p' && !isTyping(event) && tools.pulsing && !inLesson.value) void tools.togglePulse()
 })

@@ -32,7 +32,10 @@ const print = () => window.print()
       <Input v-model:value="search" aria-label="Search causes" placeholder="Search" allow-clear />
       <Button @click="print">Print</Button>
     </p>
-    <p class="soft">{{ name }}: causes, what to do now, what to practise. Common practice, no source.</p>
+    <p class="soft">
+      {{ name }}: causes, what to do now, what to practise. Common practice, no source, where nothing else is
+      said.
+    </p>
     <p v-if="!groups.length">Nothing with these words.</p>
     <div v-for="g in groups" :key="g.id">
       <h2>{{ g.title }}</h2>
@@ -42,6 +45,7 @@ const print = () => window.print()
           <dd>
             {{ c.remedy }} <span class="soft">At home: {{ c.drill }}</span>
             <span v-if="c.caution" class="caution">{{ c.caution }}</span>
+            <span v-if="c.source" class="source">{{ c.source }}</span>
           </dd>
         </template>
       </dl>
@@ -65,6 +69,11 @@ dt {
 }
 dd {
   margin: 0;
+}
+.source {
+  display: block;
+  font-size: 12px;
+  color: var(--soft);
 }
 .caution {
   display: block;

@@ -1,99 +1,111 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
-import { computed } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useLocalStorage } from '@vueuse/core'
+import type { Stage } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
-import { complaintsIn, diagnose, knowledgeOf } from '@halitus/core/squeaks'
+import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { complaintsIn, noticedIn } from '@halitus/core/squeaks'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
+import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Views from '@/parts/Views.vue'
+import Ending from './Ending.vue'
 import KnownCauses from './KnownCauses.vue'
+import NextStep from './NextStep.vue'
+import PastSqueaks from './PastSqueaks.vue'
+import { useSearch } from './search.ts'
+import Signs from './Signs.vue'
+import Streams from './Streams.vue'
 
-/** From an accident to the next thing to try: what happens, when, what is seen; beliefs, and one check at a time. */
+/** From an accident to the next thing to try: a sentence whose words can be touched, beliefs that narrow, one check. */
 const router = useRouter()
+const route = useRoute()
 const lesson = useLesson()
-const NAMED = 4
-const GROUPS = [
-  { id: 'when', title: 'When' },
-  { id: 'where', title: 'Where' },
-  { id: 'seen', title: 'What is seen' },
-  { id: 'known', title: 'What is known' },
-] as const
-const view = useLocalStorage<'find' | 'read'>('halitus.squeaks.view', 'find')
+const listening = useListening()
+const view = useLocalStorage<'find' | 'read' | 'past'>('halitus.squeaks.view', 'find')
 const VIEWS = [
   { value: 'find' as const, label: 'Find the cause' },
   { value: 'read' as const, label: 'What is known' },
+  { value: 'past' as const, label: 'What squeaked' },
 ]
-const chosen = useLocalStorage('halitus.squeaks.instrument', lesson.inst?.id ?? 'clarinet')
-if (lesson.inst) chosen.value = lesson.inst.id
-const ids = allInstruments().map((i) => ({ value: i.id, label: i.name }))
-const inst = computed(() =>
-  ids.some((i) => i.value === chosen.value) ? instrument(chosen.value) : allInstruments()[0]!,
-)
-const known = computed(() => knowledgeOf(inst.value))
+/** A listened take ends after this much quiet, or after so long, s. */
+const QUIET_S = 1
+const LONGEST_S = 8
+const LOUD_DB = -50
 
-interface Told {
-  complaint: string
-  yes: string[]
-  no: string[]
-  cannot: string[]
-}
-const NOTHING: Told = { complaint: '', yes: [], no: [], cannot: [] }
-const told = useDraft<Told>(() => `squeak.${inst.value.family}`, NOTHING)
+const asked = computed(() => (typeof route.query.lesson === 'string' ? route.query.lesson : undefined))
+const from = computed(() => (typeof route.query.from === 'string' ? (route.query.from as Stage) : undefined))
+watch(
+  asked,
+  (id) => {
+    if (id && lesson.answer?.lesson.id !== id) void lesson.open(id)
+  },
+  { immediate: true },
+)
+/** The lesson that this was opened from; opened from the top line it is nobody's. */
+const inLesson = computed(() => !!asked.value && lesson.answer?.lesson.id === asked.value)
+const chosen = useLocalStorage('halitus.squeaks.instrument', 'clarinet')
+const ids = allInstruments().map((i) => ({ value: i.id, label: i.name }))
+const inst = computed(() => {
+  if (inLesson.value && lesson.inst) return lesson.inst
+  return ids.some((i) => i.value === chosen.value) ? instrument(chosen.value) : allInstruments()[0]!
+})
 const weeks = useLocalStorage('halitus.squeaks.weeks', 10)
+const search = useSearch(inst, weeks, inLesson)
+const { told, complaint, known, verdict, moments } = search
+
 const typed = useDraft<string>('squeak.words', '')
 const meant = computed(() => new Set(complaintsIn(typed.value).map((c) => c.id)))
 const complaints = computed(() =>
   meant.value.size ? known.value.complaints.filter((c) => meant.value.has(c.id)) : known.value.complaints,
 )
-const complaint = computed(() => known.value.complaints.find((c) => c.id === told.value.complaint))
-
-/** One tap: it is so; another: it isn’t; a third: nobody knows. */
-function tap(id: string) {
-  const { yes, no } = told.value
-  if (yes.includes(id)) told.value = { ...told.value, yes: yes.filter((x) => x !== id), no: [...no, id] }
-  else if (no.includes(id)) told.value = { ...told.value, no: no.filter((x) => x !== id) }
-  else told.value = { ...told.value, yes: [...yes, id] }
+/** Words that were typed tell more than the complaint. */
+function begin(id: string) {
+  search.begin(id)
+  const here = new Set(known.value.observations.map((o) => o.id))
+  for (const o of noticedIn(typed.value)) if (here.has(o.id)) search.say(o.id, 'yes')
+  typed.value = ''
 }
-const stateOf = (id: string) =>
-  told.value.yes.includes(id) ? 'yes' : told.value.no.includes(id) ? 'no' : 'unknown'
-const verdict = computed(() =>
-  complaint.value
-    ? diagnose(inst.value, {
-        weeksPlaying: weeks.value,
-        complaint: complaint.value.id,
-        observations: told.value.yes,
-        absent: told.value.no,
-        unavailable: told.value.cannot,
-      })
-    : undefined,
-)
+const noteAt = (i: number) =>
+  computed({
+    get: () => told.value.notes[i] ?? '',
+    set: (note: string) => search.change({ notes: [...told.value.notes.slice(0, i), note] }),
+  })
+const first = noteAt(0)
+const second = noteAt(1)
+const firstNote = computed(() => inst.value.teaching.firstNotes[0]!)
+
+const take = (): Take => ({
+  instrument: inst.value.id,
+  written: told.value.notes.at(-1) ?? firstNote.value,
+  ear: { transposition: inst.value.transposition, a4Hz: lesson.a4Hz },
+  rule: () => firstOf(untilQuiet(LOUD_DB, QUIET_S), forSeconds(LONGEST_S)),
+  judge() {
+    if (!search.heard.value) return 'Nothing went wrong in what was heard: once more, as it happens.'
+    search.takeHeard()
+    return undefined
+  },
+})
+const listen = () => (listening.state === 'listening' ? listening.stop() : listening.start(take()))
 const best = computed(() => verdict.value?.causes[0])
-const others = computed(() => verdict.value?.causes.slice(1, NAMED) ?? [])
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 const percent = (share: number) => `${Math.round(100 * share)} %`
-const answer = (outcome: string) => (told.value = { ...told.value, yes: [...told.value.yes, outcome] })
-const cannot = (id: string) => (told.value = { ...told.value, cannot: [...told.value.cannot, id] })
-/** Checks that were tried, the newest last; a tap takes one back. */
-const tried = computed(() =>
-  told.value.yes.flatMap((id) => {
-    const [check, outcome] = id.split(':')
-    const found = outcome && known.value.checks.find((c) => c.id === check)
-    return found
-      ? [{ id, words: `${found.ask} ${{ better: 'Better.', same: 'The same.', worse: 'Worse.' }[outcome]}` }]
-      : []
-  }),
-)
-const takeBack = (id: string) => (told.value = { ...told.value, yes: told.value.yes.filter((x) => x !== id) })
 /** Three reasons at most, as one sentence. */
 const reasons = (all: readonly string[]) =>
   all
     .slice(0, 3)
     .map((w) => w.replace(/[.?]$/, ''))
     .join('; ')
-const again = () => (told.value = NOTHING)
+const cannotWords = computed(() => told.value.cannot.map((id) => ({ id, words: search.labelOf(id) })))
+const back = () =>
+  inLesson.value
+    ? router.push({ name: from.value ?? 'setup', params: { id: asked.value! } })
+    : router.push({ name: 'today' })
 </script>
 
 <template>
@@ -101,169 +113,224 @@ const again = () => (told.value = NOTHING)
     <header class="head">
       <h1>Squeaks</h1>
       <Views v-model="view" :options="VIEWS" label="What is shown" />
-      <Button v-if="lesson.answer" @click="router.back()">Back to the lesson</Button>
+      <Button v-if="inLesson" @click="back">Back to the lesson</Button>
     </header>
     <p class="who">
-      <label for="squeak-inst">On</label>
-      <Choice id="squeak-inst" v-model="chosen" :options="ids" />
-      <template v-if="view === 'find'">
-        <label for="squeak-weeks">playing for</label>
-        <Quantity id="squeak-weeks" v-model="weeks" :min="0" :max="2000" unit="weeks" />
+      <template v-if="inLesson && lesson.answer">
+        <span
+          ><b>{{ lesson.answer.learner.name }}</b
+          >, {{ inst.name }}, playing for {{ search.playing.value }} weeks</span
+        >
+      </template>
+      <template v-else>
+        <label for="squeak-inst">On</label>
+        <Choice id="squeak-inst" v-model="chosen" :options="ids" />
+        <template v-if="view === 'find'">
+          <label for="squeak-weeks">playing for</label>
+          <Quantity id="squeak-weeks" v-model="weeks" :min="0" :max="2000" unit="weeks" />
+        </template>
       </template>
     </p>
     <KnownCauses v-if="view === 'read'" :known="known" :name="inst.name" />
-    <div v-else class="columns">
-      <section>
-        <h2>What happens</h2>
+    <PastSqueaks
+      v-else-if="view === 'past'"
+      :instrument="inst.id"
+      :learner="inLesson && lesson.answer ? lesson.answer.learner : undefined"
+    />
+    <template v-else-if="!complaint">
+      <h2 class="ask">What happens?</h2>
+      <p class="line">
         <Input
           v-model:value="typed"
+          class="typed"
           placeholder="In words: squeaks on low notes"
           aria-label="What happens, in words"
         />
-        <div class="taps" role="group" aria-label="What happens">
-          <Button
-            v-for="c in complaints"
-            :key="c.id"
-            :type="c.id === told.complaint ? 'primary' : 'default'"
-            :aria-pressed="c.id === told.complaint"
-            @click="told = { ...told, complaint: c.id === told.complaint ? '' : c.id }"
-            >{{ c.words }}</Button
-          >
-        </div>
-        <template v-if="complaint">
-          <div v-for="g in GROUPS" :key="g.id">
-            <h3>{{ g.title }}</h3>
-            <div class="taps" role="group" :aria-label="g.title">
-              <Button
-                v-for="o in known.observations.filter((x) => x.group === g.id)"
-                :key="o.id"
-                size="small"
-                :type="stateOf(o.id) === 'yes' ? 'primary' : 'default'"
-                :class="{ not: stateOf(o.id) === 'no' }"
-                :aria-pressed="stateOf(o.id) === 'yes'"
-                @click="tap(o.id)"
-                >{{ stateOf(o.id) === 'no' ? `Not: ${o.words.toLowerCase()}` : o.words }}</Button
-              >
+        <Button :type="listening.state === 'listening' ? 'primary' : 'default'" @click="listen">{{
+          listening.state === 'listening' ? 'Stop' : 'Listen'
+        }}</Button>
+        <span v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</span>
+      </p>
+      <p v-if="search.heard.value && inLesson" class="line">
+        Heard just now: <b>{{ search.heard.value.words }}</b>
+        <Button type="primary" @click="search.takeHeard">Begin with that</Button>
+      </p>
+      <div class="taps" role="group" aria-label="What happens">
+        <Button v-for="c in complaints" :key="c.id" size="large" @click="begin(c.id)">{{ c.words }}</Button>
+      </div>
+    </template>
+    <template v-else>
+      <p class="sentence">
+        <button type="button" class="word lead" @click="search.change({ complaint: '' })">
+          {{ complaint.words }}
+        </button>
+        <span>
+          on
+          <span class="pick"><NoteChoice id="squeak-note" v-model="first" :inst="inst" /></span>
+          <template v-if="told.notes.length">
+            to <span class="pick"><NoteChoice id="squeak-to" v-model="second" :inst="inst" /></span>
+          </template>
+        </span>
+        <button
+          v-for="s in told.said.filter((x) => x.how === 'yes' || x.how === 'no')"
+          :key="s.id"
+          type="button"
+          class="word"
+          :class="{ not: s.how === 'no' }"
+          :aria-label="`${search.labelOf(s.id)}: ${s.how === 'no' ? 'not so' : 'so'}; take back`"
+          @click="search.unsay(s.id)"
+        >
+          {{ s.how === 'no' ? 'not ' : '' }}{{ search.labelOf(s.id).toLowerCase() }}
+        </button>
+        <span v-if="told.heardWords"
+          >heard: <b>{{ told.heardWords }}</b></span
+        >
+        <Button size="small" @click="listen">{{
+          listening.state === 'listening' ? 'Stop' : 'Listen'
+        }}</Button>
+      </p>
+      <p class="soft small">Touch a word to change it.</p>
+      <p v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</p>
+      <p v-for="c in verdict?.contradictions ?? []" :key="c" class="caution" role="alert">{{ c }}</p>
+      <p v-if="verdict?.halt" class="caution halt" role="alert">{{ verdict.halt }}</p>
+      <template v-else-if="verdict && best">
+        <Streams :moments="moments" />
+        <div class="columns">
+          <div>
+            <NextStep v-if="!search.kept.value" :search="search" />
+            <p v-if="!verdict.next && !search.kept.value" class="soft">
+              Nothing more to try would tell: what is likeliest stands above.
+            </p>
+            <Ending :search="search" :from="from" />
+            <div v-if="!search.kept.value" class="best" aria-live="polite">
+              <h2>If it is that: {{ lower(best.words) }}</h2>
+              <p class="remedy">{{ best.remedy }}</p>
+              <p v-if="best.caution" class="caution">{{ best.caution }}</p>
+              <p v-if="best.for.length" class="soft">For it: {{ reasons(best.for) }}.</p>
+              <p v-if="best.against.length" class="soft">Against it: {{ reasons(best.against) }}.</p>
+              <p v-for="t in verdict.together.slice(0, 1)" :key="t.words" class="soft">
+                Or both: {{ t.words }} ({{ percent(t.belief) }}).
+              </p>
             </div>
           </div>
-        </template>
-      </section>
-      <section v-if="verdict && best" class="answer" aria-live="polite">
-        <div v-if="verdict.next" class="next">
-          <h2>Try next, {{ verdict.next.seconds }} s</h2>
-          <p class="ask">{{ verdict.next.words }}</p>
-          <p v-if="verdict.next.caution" class="caution">{{ verdict.next.caution }}</p>
-          <p class="taps">
-            <Button
-              v-for="o in verdict.next.outcomes"
-              :key="o.id"
-              size="large"
-              :type="o.words === 'Better' ? 'primary' : 'default'"
-              @click="answer(o.id)"
-              >{{ o.words }}</Button
-            >
-            <Button size="large" @click="cannot(verdict.next.id)">Can’t here</Button>
-          </p>
+          <div>
+            <Signs v-if="!search.kept.value" :search="search" />
+            <ul v-if="told.said.some((s) => s.how !== 'yes' && s.how !== 'no')" class="tried">
+              <h2>Tried</h2>
+              <li v-for="s in told.said.filter((x) => x.how !== 'yes' && x.how !== 'no')" :key="s.id">
+                {{ search.labelOf(s.id) }}: {{ s.how }}
+                <button
+                  v-if="!search.kept.value"
+                  type="button"
+                  class="plain undo"
+                  @click="search.unsay(s.id)"
+                >
+                  Take back
+                </button>
+              </li>
+            </ul>
+            <ul v-if="cannotWords.length" class="tried">
+              <li v-for="c in cannotWords" :key="c.id" class="soft">
+                Can’t here: {{ c.words }}
+                <button type="button" class="plain undo" @click="search.can(c.id)">It can</button>
+              </li>
+            </ul>
+          </div>
         </div>
-        <h2>Most likely</h2>
-        <p class="best">
-          <b>{{ best.words }}</b> <span class="soft">{{ percent(best.belief) }}</span>
-        </p>
-        <p class="remedy">{{ best.remedy }}</p>
-        <p v-if="best.caution" class="caution">{{ best.caution }}</p>
-        <p v-if="best.for.length" class="soft">For it: {{ reasons(best.for) }}.</p>
-        <p v-if="best.against.length" class="soft">Against it: {{ reasons(best.against) }}.</p>
-        <ul class="others" aria-label="Other causes">
-          <li v-for="c in others" :key="c.id">
-            <span class="bar" :style="{ width: percent(c.belief) }"></span>{{ c.words }}
-            <span class="soft">{{ percent(c.belief) }}</span>
-          </li>
-        </ul>
-        <p v-for="c in verdict.contradictions" :key="c" class="caution">{{ c }}</p>
-        <template v-if="tried.length">
-          <h3>Tried</h3>
-          <ul class="tried">
-            <li v-for="t in tried" :key="t.id">
-              {{ t.words }}
-              <button type="button" class="plain undo" @click="takeBack(t.id)">Take back</button>
-            </li>
-          </ul>
-        </template>
-        <p><Button @click="again">From the beginning</Button></p>
-        <p class="soft">Common practice; likelihoods are chosen by Halitus. Pain stops the search.</p>
-      </section>
-    </div>
+      </template>
+      <p v-if="!search.kept.value"><Button @click="search.again">From the beginning</Button></p>
+      <p class="soft small">Common practice; likelihoods are chosen by Halitus. Pain stops the search.</p>
+    </template>
   </main>
 </template>
 
 <style scoped>
 .squeaks {
+  width: 100%;
   max-width: 1180px;
   margin: 0 auto;
   padding: 18px 24px 60px;
 }
 .head,
 .who,
-.taps {
+.line,
+.taps,
+.sentence {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
 }
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1fr);
-  gap: 34px;
-}
-.taps {
-  margin: 8px 0 12px;
-}
-.not {
-  text-decoration: line-through;
-}
 .ask {
   font-size: 26px;
-  line-height: 1.2;
+  color: var(--ink);
+  margin: 14px 0 6px;
+}
+.typed {
+  max-width: 420px;
+}
+.taps {
+  margin: 14px 0;
+}
+.sentence {
+  font-size: 18px;
+  margin: 8px 0 0;
+}
+.word {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 2px solid var(--metal);
+  padding: 2px 1px;
+  cursor: pointer;
   font-weight: 650;
 }
-.next {
-  border-left: 4px solid var(--metal);
-  padding-left: 14px;
-  margin-bottom: 16px;
+.lead {
+  font-size: 27px;
 }
-.best {
-  font-size: 24px;
+.not {
+  border-bottom-style: dotted;
+}
+.pick {
+  display: inline-block;
+  width: 92px;
+}
+.small {
+  font-size: 13px;
+  margin: 2px 0 10px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
+  gap: 34px;
+  margin-top: 16px;
+}
+.best h2 {
+  font-size: 21px;
+  margin: 16px 0 2px;
 }
 .remedy {
   font-size: 18px;
 }
-.others,
+.halt {
+  font-size: 22px;
+}
 .tried {
   list-style: none;
   padding: 0;
-}
-.others li {
-  position: relative;
-  padding: 4px 6px;
-  margin-bottom: 2px;
-  isolation: isolate;
-}
-.bar {
-  position: absolute;
-  inset: 0 auto 0 0;
-  background: var(--line);
-  z-index: -1;
 }
 .undo {
   color: var(--soft);
   text-decoration: underline;
 }
 @media (max-width: 900px) {
+  .squeaks {
+    padding: 12px 14px 40px;
+  }
   .columns {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .answer {
-    order: -1;
+    gap: 8px;
   }
 }
 </style>
