@@ -193,13 +193,13 @@ interface Search {
 /** One lesson's search: what is likeliest is tried when it is likely enough, else the next check is done. */
 function search(l: Learner, order: Order, wrong: number, random: Random): Search {
   const { yes, no } = beginning(l, order, random)
-  if (wrong)
-    for (const [from, to] of [
-      [yes, no],
-      [no, yes],
-    ])
-      for (const id of [...from!])
-        if (random.chance(wrong)) (from!.splice(from!.indexOf(id), 1), to!.push(id))
+  const turned = (id: string) => random.chance(wrong) && id
+  const [lies, misses] = [yes.filter(turned), no.filter(turned)]
+  for (const [ids, of, to] of [
+    [lies, yes, no],
+    [misses, no, yes],
+  ] as const)
+    for (const id of ids) to.push(...of.splice(of.indexOf(id), 1))
   const tried: string[] = []
   let seconds = LOOK_S * (yes.length + no.length)
   let checks = 0

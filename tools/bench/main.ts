@@ -22,6 +22,7 @@ import {
 } from '@halitus/core/acoustics'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { likelihoods, moveFinder, pathsOf } from '@halitus/core/fingering'
+import { diagnose } from '@halitus/core/squeaks'
 import { allInstruments, fingerSystem, instrument } from '@halitus/core/instruments'
 import { perform, playPhrase } from '@halitus/core/player'
 import { mouthVerdict } from '@halitus/core/records'
@@ -157,6 +158,23 @@ function air() {
   line(
     'what went wrong, one note',
     `${timeMs(() => faultsOf(instrument('clarinet'), 'C5', 466), 9).toFixed(0)} ms`,
+  )
+}
+
+/** A step of the search for a cause: beliefs, the next check and the next question. */
+function squeaks() {
+  const inst = instrument('clarinet')
+  const told = { weeksPlaying: 8, complaint: 'shriek' }
+  const said = ['low', 'one-note', 'flat-fingers', 'swap-reed:same', 'teacher-plays:better', 'freeze:better']
+  line(
+    'a step of the search for a cause, six answers given',
+    `${timeMs(() => diagnose(inst, { ...told, observations: said }), 9).toFixed(1)} ms`,
+    'under 20',
+  )
+  let hz = 440
+  line(
+    '  the first step with a pitch that was heard',
+    `${timeMs(() => diagnose(inst, { ...told, written: 'C5', heard: { hz: (hz += 0.5) }, observations: said }), 9).toFixed(1)} ms`,
   )
 }
 
@@ -370,6 +388,7 @@ async function dragging() {
 sound()
 moves()
 air()
+squeaks()
 reeds()
 evidence()
 tongue()
