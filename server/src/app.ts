@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http'
 import { ROUTES } from '@halitus/core/contract'
 import { acousticRoutes } from './acoustics/index.ts'
 import { squeakRoutes } from './squeaks/index.ts'
+import { backupRoutes, type BackupSettings } from './backups/index.ts'
 import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
@@ -41,6 +42,8 @@ export interface AppParts {
   takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts?: readonly string[]
+  /** Where backups lie; left out where the database is kept elsewhere. */
+  backups?: BackupSettings | undefined
   /** Heavy requests (files, analyses) a minute from one address. */
   heavyPerMinute?: number
 }
@@ -54,6 +57,7 @@ export function buildApp({
   takesFolder,
   allowedHosts = [],
   heavyPerMinute = 120,
+  backups,
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -125,12 +129,15 @@ export function buildApp({
     squeakRoutes(db, now),
     acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
     studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
+    backupRoutes(db, backups, now, () => dropTakesOfNobody(db, takesFolder)),
   ]
   for (const { router } of all) app.use('/api', router)
   app.use('/api', unknownRoute)
 
   if (webRoot && existsSync(join(webRoot, 'index.html'))) {
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y' }))
+    // What isn't there is no page of the interface.
+    app.use('/assets', unknownRoute)
     app.use(express.static(webRoot))
     // Every other address belongs to the interface's own navigation.
     app.get('/{*path}', (_, response) => response.sendFile(join(webRoot, 'index.html')))

@@ -1,7 +1,9 @@
 import { fileURLToPath } from 'node:url'
 import { pino } from 'pino'
 import { nameNotes } from '@halitus/core/pitch'
+import { wallClock } from '@halitus/core/time'
 import { buildApp } from './app.ts'
+import { backUp, keepBackups } from './backups/index.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { readSettings } from './settings.ts'
@@ -10,8 +12,11 @@ import { readStudio } from './studio/index.ts'
 async function main() {
   const settings = readSettings(process.env)
   const log = pino({ level: settings.logLevel })
-  const db = await openDatabase(settings.databaseUrl)
   const now = () => new Date()
+  const { backups } = settings
+  const db = await openDatabase(settings.databaseUrl, undefined, async () => {
+    if (backups) await backUp({ ...backups, at: wallClock(now()), occasion: 'migration' })
+  })
   if (process.argv.includes('--demo')) await fillWithDemo(db, now())
   nameNotes((await readStudio(db.read)).noteNames)
   const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
@@ -22,6 +27,7 @@ async function main() {
     webRoot,
     allowedHosts: settings.allowedHosts,
     takesFolder: settings.takesFolder,
+    backups,
   }).listen(settings.port, settings.host, (error) => {
     if (error) {
       console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
@@ -34,10 +40,13 @@ async function main() {
     )
   })
 
+  const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))
+
   let stopping = false
   const stop = () => {
     if (stopping) return
     stopping = true
+    endBackups?.()
     // Answers that are under way are finished, then the database is closed: nothing half-written.
     server.close(() => void db.close().then(() => process.exit(0)))
     server.closeIdleConnections()

@@ -10,6 +10,8 @@ export interface Settings {
   takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts: string[]
+  /** Where backups of the database file lie, and a second folder for them; nowhere with a database elsewhere. */
+  backups: { database: string; folder: string; second?: string | undefined } | undefined
 }
 
 const LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']
@@ -30,5 +32,12 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   if (odd) throw new Error(`ALLOWED_HOSTS has “${odd}”; allowed are names or addresses with commas between.`)
   const beside = databaseUrl.startsWith('file:') ? dirname(databaseUrl.slice(5).split('?')[0]!) : 'data'
   const takesFolder = env.TAKES_FOLDER ?? join(beside, 'takes')
-  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts, takesFolder }
+  const backups = databaseUrl.startsWith('file:')
+    ? {
+        database: databaseUrl.slice('file:'.length).split('?')[0]!,
+        folder: env.BACKUP_FOLDER ?? join(beside, 'backups'),
+        second: env.BACKUP_SECOND,
+      }
+    : undefined
+  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts, takesFolder, backups }
 }

@@ -36,7 +36,7 @@ beforeAll(async () => {
 afterAll(() => studio.stop())
 
 /** What a query that has to be there is asked with. */
-const REQUIRED: Record<string, string> = { instrument: 'clarinet' }
+const REQUIRED: Record<string, string> = { lesson: 'saskia-vell-w13', instrument: 'clarinet' }
 
 /** The routes that other programs rely on. */
 const FIXED: [string, string][] = [

@@ -83,6 +83,7 @@ describe('squeaks over the API', () => {
       ended: 'helped',
       tried: [],
       seconds: 40,
+      tell: '',
     }
     expect(
       (await entry('s1', 'setup', 'setup', { stepId: 'reed-height', verdict: 'wrong', faultId: 'high' }))
@@ -148,6 +149,7 @@ describe('squeaks over the API', () => {
           ended: 'helped',
           tried: [{ check: 'jaw-down', outcome: 'better' }],
           seconds: 30,
+          tell: '',
           ...data,
         },
       })

@@ -117,6 +117,7 @@ describe('settings', () => {
       logLevel: 'info',
       allowedHosts: [],
       takesFolder: 'data/takes',
+      backups: { database: 'data/halitus.db', folder: 'data/backups', second: undefined },
     }))
   it.each([
     [{ DATABASE_URL: 'file:/var/studio/one.db?mode=rwc' }, '/var/studio/takes'],

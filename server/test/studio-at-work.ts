@@ -45,6 +45,7 @@ export async function startStudio({
   demo = false,
   heavyPerMinute = 1000,
   allowedHosts = [] as string[],
+  backups = false,
 } = {}): Promise<StudioAtWork> {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
   const db = await openDatabase(`file:${join(folder, 'test.db')}`)
@@ -57,6 +58,7 @@ export async function startStudio({
     log: pino({ level: 'silent' }),
     heavyPerMinute,
     allowedHosts,
+    ...(backups && { backups: { database: join(folder, 'test.db'), folder: join(folder, 'backups') } }),
   })
   const server = await new Promise<Server>((resolve) => {
     const s = app.listen(0, '127.0.0.1', () => resolve(s))

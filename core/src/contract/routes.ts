@@ -2,6 +2,7 @@ import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
+import { backupAnswer, backupList, restoreAnswer } from './backups.ts'
 import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './acoustics.ts'
 import {
   cardAnswer,
@@ -318,5 +319,16 @@ export const ROUTES = {
     bodyToday: as<unknown>(studioFile),
     answer: importAnswer,
   }),
+  backups: get('/backups', 'The backups of this studio, newest first, each opened and counted', {
+    answer: backupList,
+  }),
+  backUp: create('/backups', 'Back up now', { answer: backupAnswer }),
+  restore: post(
+    '/backups/:name/restore',
+    'Put the studio back to a backup; what it is now is backed up first',
+    {
+      answer: restoreAnswer,
+    },
+  ),
 } as const
 export type RouteName = keyof typeof ROUTES

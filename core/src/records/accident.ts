@@ -52,7 +52,7 @@ export const accident = kindOf(
     /** From the complaint to its end, s. */
     seconds: whole(0, 7200),
     /** What the technician or the next lesson should know. */
-    tell: text(300).optional(),
+    tell: text(300),
   }),
 )({
   kind: 'accident',
@@ -165,7 +165,7 @@ export const accident = kindOf(
         ended: 'helped',
         tried: check ? [{ check, outcome: 'better' }] : [],
         seconds: Math.round(random.between(35, 130)),
-        tell: undefined,
+        tell: '',
       },
     }
   },

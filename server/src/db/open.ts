@@ -5,6 +5,7 @@ import { createClient } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import { HttpError } from '../http/index.ts'
+import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
 import * as schema from './schema.ts'
 
 type Db = LibSQLDatabase<typeof schema>
@@ -80,17 +81,34 @@ async function claim(file: string): Promise<() => void> {
 /**
  * Opens the database and brings its tables up to date.
  * @param url `file:…` for a file on this machine, or the address of a libSQL server
- * @throws Error with a sentence when another server uses the file
+ * @param beforeMigration called when an older studio is about to be brought up to date
+ * @throws Error with a sentence when another server uses the file; Unusable when it is damaged, newer, or no studio's
  */
-export async function openDatabase(url: string, patienceMs = PATIENCE_MS): Promise<Database> {
+export async function openDatabase(
+  url: string,
+  patienceMs = PATIENCE_MS,
+  beforeMigration: () => Promise<unknown> = () => Promise.resolve(),
+): Promise<Database> {
   const local = url.startsWith('file:')
   const file = url.slice('file:'.length)
-  if (local) mkdirSync(dirname(file), { recursive: true })
+  if (local) {
+    mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+    checkFile(file)
+  }
   const release = local ? await claim(file) : () => undefined
   const client = createClient({ url })
+  try {
+    const lacking = local ? await checkStudio(client, file, MIGRATIONS) : 0
+    if (local && lacking && (await hasTables(client))) await beforeMigration()
+  } catch (error) {
+    client.close()
+    release()
+    throw error
+  }
   const read = drizzle(client, { schema })
   let writer = await connectWriter(url, local)
   await migrate(writer.db, { migrationsFolder: MIGRATIONS })
+  if (local) closeToOthers(file)
 
   async function patiently<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     const until = Date.now() + patienceMs
@@ -127,6 +145,8 @@ export async function openDatabase(url: string, patienceMs = PATIENCE_MS): Promi
     revision: () => (local ? revision : undefined),
     async close() {
       await last
+      // Everything into the one file: it can be copied by itself.
+      if (local) await writer.client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined)
       client.close()
       writer.client.close()
       release()

@@ -135,6 +135,9 @@ export const api = {
   addUse: (id: string, use: ReedUseInput) => ask(ROUTES.addUse, { id }, use),
   removeUse: (id: string, use: string) => ask(ROUTES.removeUse, { id, use }),
   pieces: (id: string) => ask(ROUTES.pieces, { id }),
+  backups: () => ask(ROUTES.backups, {}),
+  backUp: () => ask(ROUTES.backUp, {}),
+  restore: (name: string) => ask(ROUTES.restore, { name }),
   squeakBackground: (lesson: string) =>
     deliver(
       'GET',

@@ -11,6 +11,7 @@ import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useListening } from '@/listening/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import Quantity from '@/parts/Quantity.vue'
+import BackupList from './BackupList.vue'
 
 const notices = useNotices()
 const listening = useListening()
@@ -26,11 +27,15 @@ const namings = NAMINGS.map((n) => ({ value: n.id, label: n.words }))
 const loaded = ref(false)
 const fileInput = ref<HTMLInputElement>()
 
-onMounted(async () => {
+async function reload() {
   const studio = await notices.attempt(api.studio)
-  if (studio) Object.assign(form, studio)
+  if (studio) {
+    Object.assign(form, studio)
+    rememberNames(form.noteNames)
+  }
   loaded.value = true
-})
+}
+onMounted(reload)
 async function save() {
   if (!(await notices.attempt(() => api.writeStudio({ ...form })))) return
   rememberNames(form.noteNames)
@@ -112,6 +117,7 @@ async function upload(event: Event) {
         Importing replaces everything, entirely or not at all, and can be undone right after.
       </p>
     </section>
+    <BackupList @restored="reload" />
     <section>
       <h2>From sound to screen</h2>
       <p v-if="listening.lagMs !== undefined">

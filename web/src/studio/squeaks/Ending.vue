@@ -46,7 +46,7 @@ async function end(ended: 'helped' | 'unsolved') {
         s.how === 'yes' || s.how === 'no' ? [] : [{ check: s.id, outcome: s.how }],
       ),
       seconds: seconds(),
-      tell: tell.value.trim() || undefined,
+      tell: tell.value.trim(),
     },
     provenance,
   )
