@@ -9,6 +9,7 @@ import { ROUTES } from '@halitus/core/contract'
 import { acousticRoutes } from './acoustics/index.ts'
 import { squeakRoutes } from './squeaks/index.ts'
 import { backupRoutes, type BackupSettings } from './backups/index.ts'
+import { careRoutes, gate, SetUpCode } from './care/index.ts'
 import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
@@ -42,6 +43,10 @@ export interface AppParts {
   takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts?: readonly string[]
+  /** Whether other machines reach it: then everybody signs in. */
+  guarded?: boolean
+  /** What the first sign-in asks for. */
+  setUpCode?: SetUpCode
   /** Where backups lie; left out where the database is kept elsewhere. */
   backups?: BackupSettings | undefined
   /** Heavy requests (files, analyses) a minute from one address. */
@@ -58,6 +63,8 @@ export function buildApp({
   allowedHosts = [],
   heavyPerMinute = 120,
   backups,
+  guarded = false,
+  setUpCode = new SetUpCode(() => undefined),
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
@@ -86,6 +93,7 @@ export function buildApp({
     response.set('cache-control', 'no-cache')
     next()
   })
+  app.use('/api', gate(db, guarded, now))
   const heavy = rateLimit({
     windowMs: 60_000,
     limit: heavyPerMinute,
@@ -113,6 +121,7 @@ export function buildApp({
     routes()
       .on(ROUTES.health, () => ({ ok: true }))
       .on(ROUTES.openapi, () => description),
+    careRoutes(db, guarded, now, setUpCode),
     todayRoutes(db, now),
     learnerRoutes(
       db,

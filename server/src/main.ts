@@ -4,10 +4,14 @@ import { nameNotes } from '@halitus/core/pitch'
 import { wallClock } from '@halitus/core/time'
 import { buildApp } from './app.ts'
 import { backUp, keepBackups } from './backups/index.ts'
+import { isSetUp, SetUpCode } from './care/index.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { readSettings } from './settings.ts'
 import { readStudio } from './studio/index.ts'
+
+/** Names under which nobody else reaches this machine. */
+const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost'])
 
 async function main() {
   const settings = readSettings(process.env)
@@ -19,6 +23,11 @@ async function main() {
   })
   if (process.argv.includes('--demo')) await fillWithDemo(db, now())
   nameNotes((await readStudio(db.read)).noteNames)
+  const guarded = !LOOPBACK.has(settings.host)
+  const setUpCode = new SetUpCode((code) =>
+    console.log(`Nobody has chosen a password yet. The code for the first sign-in: ${code}`),
+  )
+  if (guarded && !(await isSetUp(db.read))) setUpCode.renewOnce()
   const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
   const server = buildApp({
     db,
@@ -28,6 +37,8 @@ async function main() {
     allowedHosts: settings.allowedHosts,
     takesFolder: settings.takesFolder,
     backups,
+    guarded,
+    setUpCode,
   }).listen(settings.port, settings.host, (error) => {
     if (error) {
       console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { pino } from 'pino'
 import { check, errorAnswer, ROUTES, type Route } from '@halitus/core/contract'
 import { buildApp } from '../src/app.ts'
+import { SetUpCode } from '../src/care/index.ts'
 import { fillWithDemo } from '../src/db/demo/index.ts'
 import { openDatabase, type Database } from '../src/db/index.ts'
 
@@ -46,6 +47,9 @@ export async function startStudio({
   heavyPerMinute = 1000,
   allowedHosts = [] as string[],
   backups = false,
+  guarded = false,
+  now = () => NOW,
+  codes = [] as string[],
 } = {}): Promise<StudioAtWork> {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
   const db = await openDatabase(`file:${join(folder, 'test.db')}`)
@@ -54,7 +58,9 @@ export async function startStudio({
   const app = buildApp({
     db,
     takesFolder,
-    now: () => NOW,
+    now,
+    guarded,
+    setUpCode: new SetUpCode((code) => codes.push(code)),
     log: pino({ level: 'silent' }),
     heavyPerMinute,
     allowedHosts,

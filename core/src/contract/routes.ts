@@ -5,6 +5,16 @@ import type { Aim, Concern } from '../records/index.ts'
 import { backupAnswer, backupList, restoreAnswer } from './backups.ts'
 import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './acoustics.ts'
 import {
+  accountInput,
+  accountsAnswer,
+  linkAnswer,
+  linkList,
+  revokedAnswer,
+  sessionAnswer,
+  setUpInput,
+  signInInput,
+} from './care.ts'
+import {
   cardAnswer,
   cardPatch,
   chartQuery,
@@ -319,6 +329,23 @@ export const ROUTES = {
     bodyToday: as<unknown>(studioFile),
     answer: importAnswer,
   }),
+  session: get('/session', 'Whether somebody must sign in here, and who has', { answer: sessionAnswer }),
+  setUp: post('/session/set-up', 'Choose the teacher’s password, with the code that the server shows', {
+    body: setUpInput,
+    answer: sessionAnswer,
+  }),
+  signIn: post('/session', 'Sign in', { body: signInInput, answer: sessionAnswer }),
+  signOut: remove('/session', 'Sign out', { answer: sessionAnswer }),
+  accounts: get('/accounts', 'Which roles have a password', { answer: accountsAnswer }),
+  setAccount: put('/accounts/:role', 'Change a role’s password; the helper’s can be taken away', {
+    body: accountInput,
+    answer: accountsAnswer,
+  }),
+  links: get('/learners/:id/links', 'A learner’s own addresses of the card', { answer: linkList }),
+  addLink: create('/learners/:id/links', 'A new address that opens this learner’s card and nothing else', {
+    answer: linkAnswer,
+  }),
+  revokeLink: remove('/links/:id', 'Take such an address back', { answer: revokedAnswer }),
   backups: get('/backups', 'The backups of this studio, newest first, each opened and counted', {
     answer: backupList,
   }),

@@ -226,3 +226,38 @@ export const services = sqliteTable(
   },
   (t) => [index('services_by_piece').on(t.pieceId, t.at)],
 )
+
+/** Who may sign in: the teacher, and a helper where there is one. */
+export const accounts = sqliteTable('accounts', {
+  role: text('role').$type<'teacher' | 'helper'>().primaryKey(),
+  /** scrypt, base64url. */
+  hash: text('hash').notNull(),
+  salt: text('salt').notNull(),
+  /** Wrong passwords in a row, and until when no other is tried. */
+  failed: integer('failed').notNull().default(0),
+  lockedUntil: integer('locked_until').notNull().default(0),
+})
+
+/** Sign-ins that hold; of the secret only a hash is kept. Times in ms. */
+export const sessions = sqliteTable('sessions', {
+  secret: text('secret').primaryKey(),
+  role: text('role')
+    .$type<'teacher' | 'helper'>()
+    .notNull()
+    .references(() => accounts.role, { onDelete: 'cascade' }),
+  begunAt: integer('begun_at').notNull(),
+  seenAt: integer('seen_at').notNull(),
+})
+
+/** A learner's own address: opens the newest card and nothing else. Of the secret only a hash is kept. */
+export const links = sqliteTable(
+  'links',
+  {
+    id: text('id').primaryKey(),
+    learnerId: learnerId(),
+    secret: text('secret').notNull(),
+    createdAt: text('created_at').notNull(),
+    revokedAt: text('revoked_at'),
+  },
+  (t) => [uniqueIndex('links_by_secret').on(t.secret), index('links_by_learner').on(t.learnerId)],
+)

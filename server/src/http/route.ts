@@ -21,7 +21,8 @@ export interface Routes {
 
 /** A router to which routes of the contract are added one after another. */
 export function routes(): Routes {
-  const router = Router()
+  // An address is what the contract says, letter for letter: what is kept from somebody has no second spelling.
+  const router = Router({ caseSensitive: true, strict: true })
   const all: Routes = {
     router,
     on(route, handle) {

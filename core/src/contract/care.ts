@@ -1,0 +1,33 @@
+import { array, boolean, string } from 'yup'
+import { id, moment, strict } from '../fields/index.ts'
+
+export const ROLES = ['teacher', 'helper'] as const
+const password = () => string().required().max(400)
+export const sessionAnswer = strict({
+  /** Whether anybody must sign in here. */
+  guarded: boolean().required(),
+  role: string()
+    .nullable()
+    .defined()
+    .oneOf([...ROLES, null]),
+  /** False until the teacher's password was chosen. */
+  setUp: boolean().required(),
+})
+export const signInInput = strict({ password: password(), role: string().oneOf(ROLES).optional() })
+/** The code stands where the server was started. */
+export const setUpInput = strict({ code: string().required().max(40), password: password() })
+export const accountInput = strict({
+  /** Null takes the helper's away. */
+  password: string().nullable().defined().max(400),
+  /** The teacher's own, when the teacher's is changed. */
+  current: string().max(400).optional(),
+})
+export const accountsAnswer = strict({ teacher: boolean().required(), helper: boolean().required() })
+export const linkList = strict({
+  links: array()
+    .of(strict({ id: id(), createdAt: moment(), revokedAt: moment().nullable().defined() }))
+    .required(),
+})
+/** The path is shown this once: what opens it isn't kept. */
+export const linkAnswer = strict({ id: id(), path: string().required() })
+export const revokedAnswer = strict({ revoked: boolean().required() })

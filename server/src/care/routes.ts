@@ -1,0 +1,92 @@
+import { rateLimit } from 'express-rate-limit'
+import { ROUTES } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
+import type { Database } from '../db/index.ts'
+import { HttpError, routes, type Routes } from '../http/index.ts'
+import { giveSecret, secretIn } from './gate.ts'
+import {
+  addLink,
+  hasHelper,
+  isSetUp,
+  linksOf,
+  removeHelper,
+  revokeLink,
+  setPassword,
+  type SetUpCode,
+  signIn,
+  signOut,
+  whoseSession,
+} from './store.ts'
+
+/** Sign-ins from one address, of whatever role, in ten minutes (chosen by Halitus). */
+const SIGN_INS = 30
+
+/** Who may come in: the first password, signing in and out, a helper, links for learners. */
+export function careRoutes(db: Database, guarded: boolean, now: () => Date, code: SetUpCode): Routes {
+  const r = routes()
+  const guess = rateLimit({
+    windowMs: 600_000,
+    limit: SIGN_INS,
+    skip: (request) => request.method !== 'POST',
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new HttpError('too-many', 'Too many sign-ins from here; wait ten minutes.')
+    },
+  })
+  r.router.use('/session', guess)
+  return r
+    .on(ROUTES.session, async ({ request }) => {
+      const secret = secretIn(request)
+      const role = guarded ? secret && (await whoseSession(db, secret, now().getTime())) : 'teacher'
+      const open = guarded && !(await isSetUp(db.read))
+      if (open) code.renewOnce()
+      return { guarded, role: role || null, setUp: !open }
+    })
+    .on(ROUTES.setUp, async ({ body, request, response }) => {
+      if (!guarded || (await isSetUp(db.read)))
+        throw new HttpError('not-allowed', 'A password was chosen already. Sign in with it.')
+      if (!code.is(body.code))
+        throw new HttpError('signed-out', 'That isn’t the code that the server shows.', 'code')
+      await setPassword(db, 'teacher', body.password)
+      giveSecret(request, response, await signIn(db, 'teacher', body.password, now().getTime()))
+      return { guarded, role: 'teacher' as const, setUp: true }
+    })
+    .on(ROUTES.signIn, async ({ body, request, response }) => {
+      const role = body.role ?? 'teacher'
+      giveSecret(request, response, await signIn(db, role, body.password, now().getTime()))
+      return { guarded, role, setUp: true }
+    })
+    .on(ROUTES.signOut, async ({ request, response }) => {
+      const secret = secretIn(request)
+      if (secret) await signOut(db, secret)
+      giveSecret(request, response, undefined)
+      return { guarded, role: guarded ? null : 'teacher', setUp: true }
+    })
+    .on(ROUTES.accounts, async () => ({ helper: await hasHelper(db.read), teacher: await isSetUp(db.read) }))
+    .on(ROUTES.setAccount, async ({ params, body, request, response }) => {
+      const role = params.role === 'helper' ? 'helper' : 'teacher'
+      if (params.role !== role) throw new HttpError('not-found', `There is no role “${params.role}”.`)
+      if (role === 'teacher' && (await isSetUp(db.read))) {
+        // Who finds an open page can't take the studio over (ASVS 2.1.6).
+        const secret = await signIn(db, 'teacher', body.current ?? '', now().getTime())
+        await signOut(db, secret)
+      }
+      if (role === 'helper' && body.password === null) await removeHelper(db)
+      else if (body.password === null)
+        throw new HttpError('invalid', 'The teacher’s password can be changed, not removed.', 'password')
+      else await setPassword(db, role, body.password)
+      if (role === 'teacher' && guarded && body.password !== null)
+        giveSecret(request, response, await signIn(db, 'teacher', body.password, now().getTime()))
+      return { helper: await hasHelper(db.read), teacher: await isSetUp(db.read) }
+    })
+    .on(ROUTES.links, async ({ params }) => ({ links: await linksOf(db.read, params.id) }))
+    .on(ROUTES.addLink, async ({ params }) => {
+      const { id, secret } = await db.write((tx) => addLink(tx, params.id, wallClock(now())))
+      return { id, path: `/card/~${secret}` }
+    })
+    .on(ROUTES.revokeLink, async ({ params }) => {
+      await db.write((tx) => revokeLink(tx, params.id, wallClock(now())))
+      return { revoked: true }
+    })
+}

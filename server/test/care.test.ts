@@ -1,0 +1,290 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ROUTES, type Route } from '@halitus/core/contract'
+import { opens, sealed, weakness } from '../src/care/passwords.ts'
+import { NOW, startStudio, type StudioAtWork } from './studio-at-work.ts'
+
+const PASSWORD = 'seven wooden tubes'
+const HELPER = 'and a silver one too'
+let studio: StudioAtWork
+const codes: string[] = []
+let clock = NOW.getTime()
+beforeAll(async () => {
+  studio = await startStudio({ demo: true, guarded: true, backups: true, codes, now: () => new Date(clock) })
+})
+afterAll(() => studio.stop())
+
+/** A browser: keeps its cookie. */
+function browser() {
+  let cookie = ''
+  return {
+    cookie: () => cookie,
+    async ask(method: string, path: string, body?: unknown) {
+      const response = await studio.raw(path, {
+        method,
+        headers: {
+          ...(cookie && { cookie }),
+          ...(body !== undefined && { 'content-type': 'application/json' }),
+        },
+        ...(body !== undefined && { body: JSON.stringify(body) }),
+      })
+      const set = response.headers.get('set-cookie')
+      if (set) cookie = set.split(';')[0]!
+      const text = await response.text()
+      // eslint-disable-next-line @typescript-eslint/no-explicit-any
+      const data: any = text.startsWith('{') ? JSON.parse(text) : text
+      return { status: response.status, data, set }
+    },
+  }
+}
+const routes = Object.values(ROUTES) as Route[]
+const addressOf = (r: Route) => `/api${r.path.replace(/:\w+/g, 'saskia-vell')}`
+
+describe('passwords', () => {
+  it.each([
+    ['short words', 'The password has 11 characters; 12 are needed.'],
+    ['aaaaaaaaaaaa', 'among the first that are guessed'],
+    ['password1234', 'among the first that are guessed'],
+    ['123456789012', 'among the first that are guessed'],
+    ['x'.repeat(201), 'at most 200 are taken'],
+  ])('“%s” isn’t taken: %s', (password, sentence) => expect(weakness(password)).toContain(sentence))
+  it.each(['twelve chars', PASSWORD, 'ключ от комнаты', 'x'.repeat(150) + 'abcdef ghi'])(
+    '“%s” is',
+    (password) => expect(weakness(password)).toBeUndefined(),
+  )
+  it('are kept sealed, each with its own salt, and open in any spelling of the same letters', async () => {
+    const [one, two] = [await sealed('Blätter im Mai'), await sealed('Blätter im Mai')]
+    expect(one.hash).not.toBe(two.hash)
+    expect(JSON.stringify(one)).not.toContain('Mai')
+    expect(await opens('Bla\u0308tter im Mai', one)).toBe(true)
+    expect(await opens('Blätter im mai', one)).toBe(false)
+  })
+})
+
+describe('a studio that other machines reach', () => {
+  it('serves nothing before a password was chosen, and asks for the code that stands where it was started', async () => {
+    const b = browser()
+    expect((await b.ask('GET', '/api/session')).data).toEqual({ guarded: true, role: null, setUp: false })
+    expect(codes).toHaveLength(1)
+    expect((await b.ask('GET', '/api/health')).status).toBe(200)
+    expect((await b.ask('GET', '/api/learners')).status).toBe(401)
+    const wrong = await b.ask('POST', '/api/session/set-up', { code: '0000 0000x', password: PASSWORD })
+    expect(wrong.data.error).toMatchObject({ code: 'signed-out', field: 'code' })
+    const weak = await b.ask('POST', '/api/session/set-up', { code: codes[0], password: 'short' })
+    expect(weak.status).toBe(400)
+    const { status, set } = await b.ask('POST', '/api/session/set-up', { code: codes[0], password: PASSWORD })
+    expect(status).toBe(200)
+    expect(set).toMatch(/^halitus=[\w-]{43}; Path=\/; HttpOnly; SameSite=Strict$/)
+    expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    // The code was for once.
+    const again = await browser().ask('POST', '/api/session/set-up', {
+      code: codes[0],
+      password: 'another long one',
+    })
+    expect(again.status).toBe(403)
+  })
+  it('answers 401 to every route of the contract without a session, but for health and signing in', async () => {
+    const open = new Set(['/health', '/session', '/session/set-up'])
+    let asked = 0
+    for (const r of routes) {
+      if (open.has(r.path)) continue
+      const { status, data } = await browser().ask(
+        r.method.toUpperCase(),
+        addressOf(r),
+        r.method === 'get' ? undefined : {},
+      )
+      expect(status, `${r.method} ${r.path}`).toBe(401)
+      expect(data.error.code).toBe('signed-out')
+      asked++
+    }
+    expect(asked).toBeGreaterThan(40)
+    for (const path of [
+      '/api/Learners',
+      '/api//learners',
+      '/api/learners/',
+      '/api/%6cearners',
+      '/API/learners',
+    ])
+      expect((await browser().ask('GET', path)).status, path).toBeGreaterThanOrEqual(401)
+    expect((await browser().ask('GET', '/api/session')).data).toEqual({
+      guarded: true,
+      role: null,
+      setUp: true,
+    })
+  })
+  it('knows no forged or ended session', async () => {
+    const b = browser()
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    const taken = b.cookie()
+    expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    const forged = await studio.raw('/api/learners', { headers: { cookie: `halitus=${'A'.repeat(43)}` } })
+    expect(forged.status).toBe(401)
+    await b.ask('DELETE', '/api/session')
+    expect((await studio.raw('/api/learners', { headers: { cookie: taken } })).status).toBe(401)
+  })
+  it('ends a session after twelve hours without a request, and after thirty days in any case', async () => {
+    const HOUR = 3600_000
+    const b = browser()
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    const began = clock
+    clock += 12 * HOUR
+    expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    clock += 12 * HOUR + 1
+    expect((await b.ask('GET', '/api/learners')).status).toBe(401)
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    const second = clock
+    while (clock + 11 * HOUR <= second + 30 * 24 * HOUR) {
+      clock += 11 * HOUR
+      expect((await b.ask('GET', '/api/health')).status).toBe(200)
+      expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    }
+    clock = second + 30 * 24 * HOUR + 1
+    expect((await b.ask('GET', '/api/learners')).status).toBe(401)
+    clock = began
+  })
+  it('locks after five wrong passwords, also when they come at once, and then for twice as long', async () => {
+    const b = browser()
+    const tries = await Promise.all(
+      Array.from({ length: 7 }, () => b.ask('POST', '/api/session', { password: 'not the password' })),
+    )
+    expect(tries.filter((t) => t.status === 401)).toHaveLength(5)
+    expect(tries.filter((t) => t.data.error.code === 'locked')).toHaveLength(2)
+    // Not even the right one now.
+    const right = await b.ask('POST', '/api/session', { password: PASSWORD })
+    expect(right.data.error.message).toBe('Too many wrong passwords. Try again in 60 s.')
+    clock += 60_000
+    expect((await b.ask('POST', '/api/session', { password: 'not the password' })).status).toBe(401)
+    expect((await b.ask('POST', '/api/session', { password: PASSWORD })).data.error.message).toContain(
+      '120 s',
+    )
+    clock += 120_000
+    expect((await b.ask('POST', '/api/session', { password: PASSWORD })).status).toBe(200)
+  })
+  it('changes the teacher’s password only with the old one; every other sign-in ends', async () => {
+    const [b, other] = [browser(), browser()]
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    await other.ask('POST', '/api/session', { password: PASSWORD })
+    const next = 'eight wooden tubes'
+    expect(
+      (await b.ask('PUT', '/api/accounts/teacher', { password: next, current: 'wrong one here' })).status,
+    ).toBe(401)
+    expect((await b.ask('PUT', '/api/accounts/teacher', { password: null, current: PASSWORD })).status).toBe(
+      400,
+    )
+    expect((await b.ask('PUT', '/api/accounts/teacher', { password: next, current: PASSWORD })).status).toBe(
+      200,
+    )
+    expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    expect((await other.ask('GET', '/api/learners')).status).toBe(401)
+    await b.ask('PUT', '/api/accounts/teacher', { password: PASSWORD, current: next })
+  })
+})
+
+describe('a helper', () => {
+  it('gives lessons, and can’t take everything out or in, delete, or let others in', async () => {
+    const teacher = browser()
+    await teacher.ask('POST', '/api/session', { password: PASSWORD })
+    const nobody = await browser().ask('POST', '/api/session', { password: HELPER, role: 'helper' })
+    expect(nobody.data.error.message).toBe('That isn’t the password.')
+    expect((await teacher.ask('PUT', '/api/accounts/helper', { password: HELPER })).data).toEqual({
+      teacher: true,
+      helper: true,
+    })
+    const b = browser()
+    expect((await b.ask('POST', '/api/session', { password: HELPER, role: 'helper' })).data.role).toBe(
+      'helper',
+    )
+    expect((await b.ask('GET', '/api/lessons/saskia-vell-w13')).status).toBe(200)
+    const note = { id: 'h1', stage: 'tune', kind: 'note', provenance: 'typed', data: { text: 'By a helper' } }
+    expect((await b.ask('POST', '/api/lessons/saskia-vell-w13/entries', note)).status).toBe(201)
+    // What was just noted may be taken back.
+    expect((await b.ask('DELETE', '/api/lessons/saskia-vell-w13/entries/h1')).status).toBe(200)
+    const refused: [string, string, unknown?][] = [
+      ['GET', '/api/export'],
+      ['POST', '/api/import', {}],
+      ['GET', '/api/backups'],
+      ['POST', '/api/backups', {}],
+      ['GET', '/api/accounts'],
+      ['PUT', '/api/accounts/teacher', { password: 'mine from now on', current: HELPER }],
+      ['PUT', '/api/studio', {}],
+      ['DELETE', '/api/lessons/saskia-vell-w13'],
+      ['POST', '/api/learners/saskia-vell/links', {}],
+      ['DELETE', '/api/links/x'],
+    ]
+    for (const [method, path, body] of refused)
+      expect((await b.ask(method, path, body)).data.error.code, path).toBe('not-allowed')
+    for (const path of ['/api/EXPORT', '/api/export/', '/api//export', '/api/%65xport', '/api/./export'])
+      expect((await b.ask('GET', path)).data.format, path).toBeUndefined()
+    await teacher.ask('PUT', '/api/accounts/helper', { password: null })
+    expect((await b.ask('GET', '/api/lessons/saskia-vell-w13')).status).toBe(401)
+  })
+})
+
+describe('a learner’s link', () => {
+  it('opens the newest card and nothing else, until it is taken back', async () => {
+    const teacher = browser()
+    await teacher.ask('POST', '/api/session', { password: PASSWORD })
+    const { data: link } = await teacher.ask('POST', '/api/learners/saskia-vell/links', {})
+    expect(link.path).toMatch(/^\/card\/~[\w-]{43}$/)
+    const api = `/api/cards/${link.path.slice('/card/'.length)}`
+    const learner = browser()
+    const { status, data: card } = await learner.ask('GET', api)
+    expect(status).toBe(200)
+    expect(card.rows.length).toBeGreaterThan(0)
+    // No id that leads on.
+    const { data: roster } = await teacher.ask('GET', '/api/learners/saskia-vell')
+    const text = JSON.stringify(card)
+    const newest = roster.cards.at(-1)
+    for (const id of [
+      newest.id,
+      newest.lessonId,
+      'saskia-vell',
+      ...roster.lessons.map((l: { id: string }) => l.id),
+    ])
+      expect(text.includes(`"${id}"`), id).toBe(false)
+    const row = card.rows[0].id
+    const ticked = await learner.ask('PUT', `${api}/ticks/${row}/1`, {})
+    expect(ticked.data.ticks.some((t: { rowId: string }) => t.rowId === row)).toBe(true)
+    expect(JSON.stringify(ticked.data)).not.toContain('saskia-vell')
+    expect((await learner.ask('POST', `${api}/reports`, { id: 'r1', kind: 'sore', text: '' })).status).toBe(
+      200,
+    )
+    expect((await learner.ask('GET', `${api}/pdf`)).data).toMatch(/^%PDF/)
+    for (const [method, path, body] of [
+      ['PATCH', api, {}],
+      ['PUT', api, {}],
+      ['DELETE', api],
+      ['PUT', `${api}/reports/r1/seen`, { seen: true }],
+      ['GET', `${api}/../../learners`],
+      ['GET', '/api/learners/own'],
+      ['GET', `/api/cards/${newest.id}`],
+      ['GET', '/api/studio'],
+    ] as const)
+      expect((await learner.ask(method, path, body)).status, `${method} ${path}`).toBeGreaterThanOrEqual(401)
+    const { data: list } = await teacher.ask('GET', '/api/learners/saskia-vell/links')
+    expect(list.links).toEqual([{ id: link.id, createdAt: expect.any(String), revokedAt: null }])
+    await teacher.ask('DELETE', `/api/links/${link.id}`)
+    const gone = await learner.ask('GET', api)
+    expect(gone.status).toBe(404)
+    expect(gone.data.error.message).toBe(
+      'This link opens nothing (any more). Ask your teacher for a new one.',
+    )
+    expect((await learner.ask('GET', `/api/cards/~${'A'.repeat(43)}`)).data.error.message).toBe(
+      gone.data.error.message,
+    )
+    expect((await teacher.ask('DELETE', '/api/links/none')).status).toBe(404)
+    expect((await teacher.ask('POST', '/api/learners/nobody/links', {})).status).toBe(404)
+  })
+})
+
+describe('on this machine alone', () => {
+  it('nobody has to sign in', async () => {
+    const own = await startStudio()
+    expect((await own.call('GET', '/api/session')).data).toEqual({
+      guarded: false,
+      role: 'teacher',
+      setUp: true,
+    })
+    expect((await own.call('GET', '/api/learners')).status).toBe(200)
+    await own.stop()
+  })
+})
