@@ -1,17 +1,43 @@
+import { readFileSync } from 'node:fs'
+import { createServer as createPlain, type Server } from 'node:http'
+import { createServer as createSecure } from 'node:https'
+import type { AddressInfo } from 'node:net'
 import { fileURLToPath } from 'node:url'
+import { toString } from 'qrcode'
 import { pino } from 'pino'
 import { nameNotes } from '@halitus/core/pitch'
 import { wallClock } from '@halitus/core/time'
 import { buildApp } from './app.ts'
 import { backUp, keepBackups } from './backups/index.ts'
-import { isSetUp, SetUpCode } from './care/index.ts'
+import {
+  addressForPhones,
+  fingerprint,
+  isSetUp,
+  ownCertificates,
+  SetUpCode,
+  trustPage,
+  type Certificates,
+} from './care/index.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
-import { readSettings } from './settings.ts'
+import { readSettings, type Settings } from './settings.ts'
 import { readStudio } from './studio/index.ts'
 
 /** Names under which nobody else reaches this machine. */
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost'])
+
+async function certificatesOf(https: Settings['https']): Promise<Certificates | undefined> {
+  if (!https) return undefined
+  if ('folder' in https) return ownCertificates(https.folder)
+  const read = (path: string, name: string) => {
+    try {
+      return readFileSync(path, 'utf8')
+    } catch {
+      throw new Error(`${name} is “${path}”, which can’t be read.`)
+    }
+  }
+  return { cert: read(https.cert, 'HTTPS_CERT'), key: read(https.key, 'HTTPS_KEY') }
+}
 
 async function main() {
   const settings = readSettings(process.env)
@@ -29,7 +55,7 @@ async function main() {
   )
   if (guarded && !(await isSetUp(db.read))) setUpCode.renewOnce()
   const webRoot = fileURLToPath(new URL('../../web/dist', import.meta.url))
-  const server = buildApp({
+  const app = buildApp({
     db,
     now,
     log,
@@ -39,16 +65,27 @@ async function main() {
     backups,
     guarded,
     setUpCode,
-  }).listen(settings.port, settings.host, (error) => {
-    if (error) {
-      console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
-      process.exit(1)
-    }
-    const address = server.address()
-    const port = typeof address === 'object' && address ? address.port : settings.port
-    console.log(
-      `Halitus is at http://${settings.host.includes(':') ? `[${settings.host}]` : settings.host}:${port}/`,
-    )
+  })
+  const certificates = await certificatesOf(settings.https)
+  const server = certificates ? createSecure(certificates, app) : createPlain(app)
+  const shownHost = settings.host.includes(':') ? `[${settings.host}]` : settings.host
+  const portOf = (s: Server) => (s.address() as AddressInfo).port
+  let trust: Server | undefined
+  const failed = (error: NodeJS.ErrnoException) => {
+    console.error(`Halitus can’t listen on ${settings.host}:${settings.port}: ${error.message}`)
+    process.exit(1)
+  }
+  server.once('error', failed)
+  server.listen(settings.port, settings.host, () => {
+    console.log(`Halitus is at ${certificates ? 'https' : 'http'}://${shownHost}:${portOf(server)}/`)
+    if (!certificates?.authority) return
+    trust = createPlain(trustPage(certificates.authority, portOf(server)))
+    trust.once('error', (error) => console.error(`The page for phones can’t be served: ${error.message}`))
+    trust.listen(settings.port && settings.port + 1, settings.host, async () => {
+      const page = `http://${addressForPhones()}:${portOf(trust!)}/`
+      console.log(`Phones are set up at ${page}\n${await toString(page, { type: 'terminal', small: true })}`)
+      console.log(`Fingerprint of its certificate: ${fingerprint(certificates.authority!)}`)
+    })
   })
 
   const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))
@@ -58,6 +95,7 @@ async function main() {
     if (stopping) return
     stopping = true
     endBackups?.()
+    trust?.close()
     // Answers that are under way are finished, then the database is closed: nothing half-written.
     server.close(() => void db.close().then(() => process.exit(0)))
     server.closeIdleConnections()

@@ -1,4 +1,4 @@
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 
 /** How the server is started; everything has a default. */
 export interface Settings {
@@ -10,6 +10,8 @@ export interface Settings {
   takesFolder: string
   /** Names that lead here beside this machine's own. */
   allowedHosts: string[]
+  /** HTTPS: by an authority of the studio's own in a folder, by the operator's files, or none. */
+  https: { folder: string } | { cert: string; key: string } | undefined
   /** Where backups of the database file lie, and a second folder for them; nowhere with a database elsewhere. */
   backups: { database: string; folder: string; second?: string | undefined } | undefined
 }
@@ -32,12 +34,33 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   if (odd) throw new Error(`ALLOWED_HOSTS has “${odd}”; allowed are names or addresses with commas between.`)
   const beside = databaseUrl.startsWith('file:') ? dirname(databaseUrl.slice(5).split('?')[0]!) : 'data'
   const takesFolder = env.TAKES_FOLDER ?? join(beside, 'takes')
+  if (env.HTTPS !== undefined && !['0', '1'].includes(env.HTTPS))
+    throw new Error(`HTTPS is “${env.HTTPS}”; allowed: 1 or 0.`)
+  if (!env.HTTPS_CERT !== !env.HTTPS_KEY)
+    throw new Error('HTTPS_CERT and HTTPS_KEY go together: the files of the certificate and of its key.')
+  const https = env.HTTPS_CERT
+    ? { cert: env.HTTPS_CERT, key: env.HTTPS_KEY! }
+    : env.HTTPS === '1'
+      ? { folder: join(beside, 'https') }
+      : undefined
   const backups = databaseUrl.startsWith('file:')
     ? {
         database: databaseUrl.slice('file:'.length).split('?')[0]!,
-        folder: env.BACKUP_FOLDER ?? join(beside, 'backups'),
+        // Beside the database and named after it: a demo's backups aren't the studio's.
+        folder:
+          env.BACKUP_FOLDER ??
+          join(beside, `${basename(databaseUrl.slice('file:'.length).split('?')[0]!, '.db')}-backups`),
         second: env.BACKUP_SECOND,
       }
     : undefined
-  return { port, host: env.HOST ?? '127.0.0.1', databaseUrl, logLevel, allowedHosts, takesFolder, backups }
+  return {
+    port,
+    host: env.HOST ?? '127.0.0.1',
+    databaseUrl,
+    logLevel,
+    allowedHosts,
+    takesFolder,
+    https,
+    backups,
+  }
 }

@@ -117,7 +117,8 @@ describe('settings', () => {
       logLevel: 'info',
       allowedHosts: [],
       takesFolder: 'data/takes',
-      backups: { database: 'data/halitus.db', folder: 'data/backups', second: undefined },
+      https: undefined,
+      backups: { database: 'data/halitus.db', folder: 'data/halitus-backups', second: undefined },
     }))
   it.each([
     [{ DATABASE_URL: 'file:/var/studio/one.db?mode=rwc' }, '/var/studio/takes'],

@@ -48,7 +48,11 @@ const among = (list: typeof TEACHERS, method: string, path: string) =>
   list.some(([m, p]) => (m === '*' || m === method) && p.test(path))
 
 /** However it is spelt: the routes are strict about it, and this doesn't rely on that. */
-const plain = (path: string) => path.toLowerCase().replace(/\/+/g, '/').replace(/(.)\/$/, '$1')
+const plain = (path: string) =>
+  path
+    .toLowerCase()
+    .replace(/\/+/g, '/')
+    .replace(/(.)\/$/, '$1')
 
 /**
  * Lets in who signed in, and a learner's link to its card. On this machine alone everything is open: who sits before it has

@@ -1,3 +1,5 @@
 export { gate } from './gate.ts'
 export { careRoutes } from './routes.ts'
+export { ownCertificates, type Certificates } from './certificates.ts'
+export { addressForPhones, fingerprint, trustPage } from './trust.ts'
 export { isSetUp, SetUpCode } from './store.ts'

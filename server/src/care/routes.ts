@@ -3,6 +3,7 @@ import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
+import { readLearner } from '../learners/index.ts'
 import { giveSecret, secretIn } from './gate.ts'
 import {
   addLink,
@@ -80,7 +81,10 @@ export function careRoutes(db: Database, guarded: boolean, now: () => Date, code
         giveSecret(request, response, await signIn(db, 'teacher', body.password, now().getTime()))
       return { helper: await hasHelper(db.read), teacher: await isSetUp(db.read) }
     })
-    .on(ROUTES.links, async ({ params }) => ({ links: await linksOf(db.read, params.id) }))
+    .on(ROUTES.links, async ({ params }) => {
+      await readLearner(db.read, params.id)
+      return { links: await linksOf(db.read, params.id) }
+    })
     .on(ROUTES.addLink, async ({ params }) => {
       const { id, secret } = await db.write((tx) => addLink(tx, params.id, wallClock(now())))
       return { id, path: `/card/~${secret}` }

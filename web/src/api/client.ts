@@ -38,6 +38,10 @@ export class ApiError extends Error {
   }
 }
 
+let signedOut = () => undefined as void
+/** What is done when the server asks for a sign-in. */
+export const whenSignedOut = (work: () => void) => void (signedOut = work)
+
 /** The address of a route with its names filled in. */
 function addressOf<P extends string>(
   route: Pick<Route<P>, 'path'>,
@@ -69,6 +73,12 @@ export async function deliver(method: string, address: string, body?: unknown): 
   }
   const data: unknown = await response.json().catch(() => undefined)
   if (!response.ok) {
+    if (
+      response.status === 401 &&
+      !address.startsWith('/api/session') &&
+      !address.startsWith('/api/accounts')
+    )
+      signedOut()
     const error = (data as { error?: { code: string; message: string; field?: string } } | undefined)?.error
     throw new ApiError(
       response.status,
@@ -135,6 +145,16 @@ export const api = {
   addUse: (id: string, use: ReedUseInput) => ask(ROUTES.addUse, { id }, use),
   removeUse: (id: string, use: string) => ask(ROUTES.removeUse, { id, use }),
   pieces: (id: string) => ask(ROUTES.pieces, { id }),
+  session: () => ask(ROUTES.session, {}),
+  setUp: (code: string, password: string) => ask(ROUTES.setUp, {}, { code, password }),
+  signIn: (role: 'teacher' | 'helper', password: string) => ask(ROUTES.signIn, {}, { role, password }),
+  signOut: () => ask(ROUTES.signOut, {}),
+  accounts: () => ask(ROUTES.accounts, {}),
+  setAccount: (role: 'teacher' | 'helper', password: string | null, current?: string) =>
+    ask(ROUTES.setAccount, { role }, { password, ...(current !== undefined && { current }) }),
+  links: (id: string) => ask(ROUTES.links, { id }),
+  addLink: (id: string) => ask(ROUTES.addLink, { id }),
+  revokeLink: (id: string) => ask(ROUTES.revokeLink, { id }),
   backups: () => ask(ROUTES.backups, {}),
   backUp: () => ask(ROUTES.backUp, {}),
   restore: (name: string) => ask(ROUTES.restore, { name }),

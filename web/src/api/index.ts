@@ -1,2 +1,3 @@
+export { whenSignedOut } from './client.ts'
 export { api, ApiError, changes } from './client.ts'
 export { useOutbox, type Message } from './outbox.ts'

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { whenSignedOut } from '@/api/index.ts'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -36,6 +37,12 @@ export const router = createRouter({
       props: true,
       meta: { alone: true },
     },
+    {
+      path: '/sign-in',
+      name: 'sign-in',
+      component: () => import('./SignIn.vue'),
+      meta: { alone: true },
+    },
     { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./Nowhere.vue') },
   ],
 })
@@ -50,3 +57,12 @@ void router.isReady().then(() =>
         if (typeof load === 'function') void (load as () => Promise<unknown>)().catch(() => undefined)
   }, PRELOAD_AFTER_MS),
 )
+
+/** Who is asked to sign in comes back to where they were. */
+whenSignedOut(() => {
+  // The address says where they are even while the first page is still being found.
+  const { pathname, search } = window.location
+  // A learner's own link has no use for a sign-in.
+  if (pathname.startsWith('/card/~') || pathname === '/sign-in') return
+  void router.push({ name: 'sign-in', query: { to: pathname + search } })
+})

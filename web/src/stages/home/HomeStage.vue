@@ -6,6 +6,7 @@ import type { CardRow } from '@halitus/core/records'
 import { api } from '@/api/index.ts'
 import Staff from '@/parts/Staff.vue'
 import CardNotes from '@/card/CardNotes.vue'
+import LearnersLink from './LearnersLink.vue'
 import { useLesson } from '@/lesson/index.ts'
 import { useDraft } from '@/base/drafts.ts'
 import { useNotices } from '@/base/notices.ts'
@@ -167,6 +168,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
         </div>
       </li>
     </ol>
+    <LearnersLink v-if="lesson.answer" :learner="lesson.answer.learner.id" />
     <section v-if="leftOut.length">
       <h2>Left out, to keep to {{ limit }} minutes</h2>
       <ul>

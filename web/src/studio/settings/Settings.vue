@@ -12,6 +12,7 @@ import { useListening } from '@/listening/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import Quantity from '@/parts/Quantity.vue'
 import BackupList from './BackupList.vue'
+import WhoComesIn from './WhoComesIn.vue'
 
 const notices = useNotices()
 const listening = useListening()
@@ -117,6 +118,7 @@ async function upload(event: Event) {
         Importing replaces everything, entirely or not at all, and can be undone right after.
       </p>
     </section>
+    <WhoComesIn />
     <BackupList @restored="reload" />
     <section>
       <h2>From sound to screen</h2>

@@ -1,0 +1,136 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { expect, test } from '@playwright/test'
+import { CHROMIUM_ARGS } from './chromium.ts'
+
+/** A studio that other machines reach, by HTTPS, with a database of its own. */
+const PASSWORD = 'seven wooden tubes'
+const folder = mkdtempSync(join(tmpdir(), 'halitus-care-'))
+let server: ChildProcess
+let said = ''
+const found = async (what: RegExp) => {
+  await expect.poll(() => what.exec(said)?.[1] ?? '', { timeout: 60_000 }).not.toBe('')
+  return what.exec(said)![1]!
+}
+
+test.use({
+  launchOptions: {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [...CHROMIUM_ARGS, '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+  },
+})
+test.beforeAll(() => {
+  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+    cwd: fileURLToPath(new URL('..', import.meta.url)),
+    env: {
+      ...process.env,
+      HOST: '0.0.0.0',
+      HTTPS: '1',
+      PORT: '0',
+      LOG_LEVEL: 'silent',
+      DATABASE_URL: `file:${join(folder, 'care.db')}`,
+    },
+  })
+  server.stdout!.on('data', (data: Buffer) => (said += data.toString()))
+})
+test.afterAll(() => {
+  server.kill('SIGKILL')
+  rmSync(folder, { recursive: true, force: true })
+})
+
+test('the first sign-in, a phone, a link that is taken back, a helper’s limits, a restore', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000)
+  const port = await found(/https:\/\/0\.0\.0\.0:(\d+)\//)
+  const code = await found(/first sign-in: (\d{4} \d{4})/)
+  const trust = await found(/Phones are set up at http:\/\/[^:]+:(\d+)\//)
+  const studio = `https://localhost:${port}`
+
+  // The teacher: nothing is served before a password was chosen.
+  const teacher = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()
+  await teacher.goto(`${studio}/learners`)
+  await expect(teacher.getByText('Nobody has chosen a password')).toBeVisible()
+  await teacher.getByLabel('Code').fill('1111 1111')
+  await teacher.getByLabel('New password').fill(PASSWORD)
+  await teacher.getByRole('button', { name: 'Keep it and sign in' }).click()
+  await expect(teacher.getByRole('alert')).toContainText('That isn’t the code')
+  await teacher.getByLabel('Code').fill(code)
+  await teacher.getByRole('button', { name: 'Keep it and sign in' }).click()
+  // Back to where they wanted to go.
+  await expect(teacher.getByRole('heading', { name: 'Learners' })).toBeVisible()
+
+  // A link for a learner's phone.
+  await teacher.goto(`${studio}/lessons/saskia-vell-w12/home`)
+  await teacher.getByRole('button', { name: 'Make a link' }).click()
+  const address = (await teacher.locator('.url').textContent())!.trim()
+  expect(address).toMatch(new RegExp(`^${studio}/card/~[\\w-]{43}$`))
+  await expect(teacher.getByAltText('The link as a picture')).toBeVisible()
+
+  // The phone: the page that walks through the trust, then the card, where the microphone may be used.
+  const phone = await browser.newContext({
+    ignoreHTTPSErrors: true,
+    viewport: { width: 390, height: 844 },
+    permissions: ['microphone'],
+  })
+  const page = await phone.newPage()
+  await page.goto(`http://localhost:${trust}/`)
+  await expect(page.getByRole('heading', { name: 'Trust this studio once' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Fetch the certificate' })).toBeVisible()
+  await page.goto(address)
+  await expect(page.getByText('Saskia Vell')).toBeVisible()
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(true)
+  const tracks = await page.evaluate(async () => {
+    const stream = await navigator.mediaDevices.getUserMedia({ audio: true })
+    return stream.getAudioTracks().length
+  })
+  expect(tracks).toBe(1)
+  const tick = page
+    .getByRole('checkbox')
+    .or(page.getByRole('button', { pressed: false }))
+    .first()
+  await tick.click()
+  // It leads nowhere else.
+  await page.goto(`${studio}/learners`)
+  await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible()
+
+  // Taken back, it opens nothing.
+  await teacher.getByRole('button', { name: 'Take the link back' }).click()
+  await expect(teacher.getByText('whoever has that link sees nothing')).toBeVisible()
+  await page.goto(address)
+  await expect(page.getByText('This link opens nothing (any more)')).toBeVisible()
+
+  // A helper is let in, gives a lesson, and can't take the studio out.
+  await teacher.goto(`${studio}/settings`)
+  await teacher.getByLabel('A helper’s password').fill('and a silver one too')
+  await teacher.getByRole('button', { name: 'Let a helper in' }).click()
+  await expect(teacher.getByText('The helper can sign in now.')).toBeVisible()
+  const helper = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()
+  await helper.goto(studio)
+  await helper.getByRole('radio', { name: 'Helper' }).click()
+  await helper.getByLabel('Password').fill('and a silver one too')
+  await helper.getByLabel('Password').press('Enter')
+  await expect(helper).not.toHaveURL(/sign-in/)
+  await helper.goto(`${studio}/settings`)
+  await helper.getByRole('button', { name: 'Export' }).click()
+  await expect(helper.getByText('That is the teacher’s alone.').first()).toBeVisible()
+
+  // A backup, something lost, and back.
+  await teacher.getByRole('button', { name: 'Back up now' }).click()
+  await expect(teacher.getByText(/Backed up and checked: \d+ learners/)).toBeVisible()
+  await teacher.getByLabel('Name', { exact: true }).fill('Another name')
+  await teacher.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(teacher.getByText('Saved.')).toBeVisible()
+  const row = teacher.getByRole('listitem').filter({ hasText: 'asked for' })
+  await row.getByRole('button', { name: 'Restore' }).click()
+  await row.getByRole('button', { name: 'Yes, back to this' }).click()
+  await expect(teacher.getByText(/learners and \d+ lessons are back/)).toBeVisible()
+  await expect(teacher.getByLabel('Name', { exact: true })).not.toHaveValue('Another name')
+
+  // Signed out, what is asked for is the way in.
+  await teacher.getByRole('button', { name: 'Sign out' }).click()
+  await expect(teacher.getByRole('button', { name: 'Sign in' })).toBeVisible()
+})
