@@ -33,6 +33,9 @@ import { readStudio, studioRoutes } from './studio/index.ts'
 import { dropTakesOfNobody, takeRoutes } from './takes/index.ts'
 import { todayRoutes } from './today/index.ts'
 
+/** A studio file may be this large. */
+const LARGEST_STUDIO = '512mb'
+
 export interface AppParts {
   db: Database
   now: () => Date
@@ -113,25 +116,22 @@ export function buildApp({
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   app.use('/api', sound.router)
   app.use('/api', takeRoutes(db, takesFolder, now).router)
-  app.use('/api/import', express.json({ limit: '50mb' }))
+  app.use('/api/import', express.raw({ type: () => true, limit: LARGEST_STUDIO }))
   app.use('/api', express.json({ limit: '200kb' }))
 
   const description = openApi()
+  const answers = answersUntilChanged(() => db.revision())
   const all = [
     routes()
       .on(ROUTES.health, () => ({ ok: true }))
       .on(ROUTES.openapi, () => description),
     careRoutes(db, guarded, now, setUpCode),
-    todayRoutes(db, now),
-    learnerRoutes(
-      db,
-      now,
-      answersUntilChanged(() => db.revision()),
-    ),
+    todayRoutes(db, now, answers),
+    learnerRoutes(db, now, answers),
     lessonRoutes(db, now),
     cardRoutes(db, now),
     chartRoutes(db, now),
-    reedRoutes(db, now),
+    reedRoutes(db, now, answers),
     pieceRoutes(db),
     instrumentRoutes(),
     fingeringRoutes(),

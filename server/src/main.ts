@@ -20,6 +20,7 @@ import {
 } from './care/index.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
+import { endHeavyWork } from './heavy/index.ts'
 import { readSettings, type Settings } from './settings.ts'
 import { readStudio } from './studio/index.ts'
 
@@ -97,7 +98,7 @@ async function main() {
     endBackups?.()
     trust?.close()
     // Answers that are under way are finished, then the database is closed: nothing half-written.
-    server.close(() => void db.close().then(() => process.exit(0)))
+    server.close(() => void Promise.all([db.close(), endHeavyWork()]).then(() => process.exit(0)))
     server.closeIdleConnections()
     setTimeout(() => server.closeAllConnections(), 3000).unref()
   }

@@ -192,7 +192,7 @@ describe('backups', () => {
     const run = (...args: string[]) =>
       spawnSync(process.execPath, ['--import', 'tsx', 'server/src/restore.ts', ...args], {
         cwd: root,
-        env: { ...process.env, DATABASE_URL: `file:${settings.database}` },
+        env: { ...process.env, DATABASE_URL: `file:${settings.database}`, BACKUP_FOLDER: settings.folder },
         encoding: 'utf8',
       })
     expect(run('halitus-2026-03-20T03-00-00-daily.db').stderr).toMatch(/Another server uses/)

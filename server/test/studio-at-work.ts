@@ -8,6 +8,7 @@ import { check, errorAnswer, ROUTES, type Route } from '@halitus/core/contract'
 import { buildApp } from '../src/app.ts'
 import { SetUpCode } from '../src/care/index.ts'
 import { fillWithDemo } from '../src/db/demo/index.ts'
+import { endHeavyWork } from '../src/heavy/index.ts'
 import { openDatabase, type Database } from '../src/db/index.ts'
 
 export const NOW = new Date('2026-03-20T15:00:00')
@@ -89,6 +90,7 @@ export async function startStudio({
     },
     async stop() {
       await new Promise((resolve) => server.close(resolve))
+      await endHeavyWork()
       await db.close()
       rmSync(folder, { recursive: true })
     },

@@ -1,9 +1,9 @@
 import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
+import { goneWith, heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
-import { cardPdf } from './pdf.ts'
 import { addReport, changeCard, readCard, setSeen, setTick } from './store.ts'
 
 /** The week’s card: read, changed, ticked, reported on, printed. */
@@ -25,6 +25,11 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     )
     .on(ROUTES.cardPdf, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)
-      const pdf = await cardPdf(card, await readStudio(db.read), query.paper ?? 'A4')
-      response.type('application/pdf').send(pdf)
+      const studio = await readStudio(db.read)
+      const pdf = await heavily(
+        'cardPdf',
+        { card, studio, paper: query.paper ?? 'A4' },
+        { signal: goneWith(response.req) },
+      )
+      response.type('application/pdf').send(Buffer.from(pdf))
     })

@@ -4,12 +4,12 @@ import { parseNote } from '@halitus/core/pitch'
 import { newSince, notesKnown, ofKind, ofLearner } from '@halitus/core/records'
 import { wallClock } from '@halitus/core/time'
 import type { Database, Reader } from '../db/index.ts'
+import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { entriesOf, readLearner } from '../learners/index.ts'
 import { readStudio } from '../studio/index.ts'
-import { sheetPdf, sheetSvg, type Sheet } from './sheet.ts'
 
-async function sheetOf(db: Reader, id: string, on: string, now: string): Promise<Sheet> {
+async function sheetOf(db: Reader, id: string, on: string, now: string) {
   const [learner, studio] = await Promise.all([readLearner(db, id), readStudio(db)])
   const inst = underSchools(instrument(on), learner.schools, studio.schools)
   const entries = ofLearner((await entriesOf(db, id)).filter((e) => e.instrument === inst.id))
@@ -19,7 +19,9 @@ async function sheetOf(db: Reader, id: string, on: string, now: string): Promise
     learnerName: learner.name,
     studioName: studio.name,
     day: now.slice(0, 10),
-    inst,
+    instrument: inst.id,
+    schools: [learner.schools, studio.schools] as const,
+    noteNames: studio.noteNames,
     notes: notesKnown(entries, inst).sort((a, b) => midi(a) - midi(b)),
     fresh: new Set(newSince(met, now)),
   }
@@ -30,9 +32,10 @@ export const chartRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.chartPdf, async ({ params, query, response }) => {
       const sheet = await sheetOf(db.read, params.id, query.instrument, wallClock(now()))
-      response.type('application/pdf').send(await sheetPdf(sheet, query.paper ?? 'A4'))
+      const pdf = await heavily('sheetPdf', { sheet, paper: query.paper ?? 'A4' })
+      response.type('application/pdf').send(Buffer.from(pdf))
     })
     .on(ROUTES.chartSvg, async ({ params, query, response }) => {
       const sheet = await sheetOf(db.read, params.id, query.instrument, wallClock(now()))
-      response.type('image/svg+xml').send(await sheetSvg(sheet))
+      response.type('image/svg+xml').send(await heavily('sheetSvg', { sheet }))
     })

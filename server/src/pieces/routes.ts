@@ -1,9 +1,9 @@
 import { ROUTES } from '@halitus/core/contract'
 import type { Database } from '../db/index.ts'
+import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
 import { readStudio } from '../studio/index.ts'
-import { technicianPdf } from './pdf.ts'
 import { addPiece, addService, piecesOf, readPiece, removeService } from './store.ts'
 
 /** Instruments that can be touched, and what happened to them. */
@@ -16,7 +16,8 @@ export const pieceRoutes = (db: Database): Routes =>
     .on(ROUTES.piecePdf, async ({ params, query, response }) => {
       const piece = await readPiece(db.read, params.id)
       const learner = await readLearner(db.read, piece.learnerId)
-      response
-        .type('application/pdf')
-        .send(await technicianPdf(piece, learner.name, await readStudio(db.read), query.paper ?? 'A4'))
+      const studio = await readStudio(db.read)
+      const paper = query.paper ?? 'A4'
+      const pdf = await heavily('technicianPdf', { piece, learner: learner.name, studio, paper })
+      response.type('application/pdf').send(Buffer.from(pdf))
     })

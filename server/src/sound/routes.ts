@@ -4,9 +4,9 @@ import { onPulse } from '@halitus/core/crossings'
 import { OutOfRange } from '@halitus/core/errors'
 import { instrument, standardFingering } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { readWav, WavError } from '@halitus/core/sound'
+import { WavError } from '@halitus/core/sound'
+import { goneWith, heavily, isTold } from '../heavy/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
-import { analyseApart, crossingsApart } from './apart.ts'
 
 /** A recording may be this large: ten minutes at 48 kHz, 16 bits, one channel. */
 const LARGEST_BYTES = 60_000_000
@@ -22,19 +22,18 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
     r.router.use(route.path, express.raw({ type: () => true, limit: LARGEST_BYTES }))
   return r
     .on(ROUTES.analyse, async ({ request, query }) => {
-      const recording = recordingOf(request)
+      const bytes = waveOf(request)
       const inst = query.instrument ? instrument(query.instrument) : undefined
       const transposition = inst?.transposition ?? 0
       const reference = await a4Hz()
       const askedHz = query.asked && hzOfMidi(parseNote(query.asked).midi + transposition, reference)
-      const { report, track } = await analyseApart(
-        recording,
-        { transposition, a4Hz: reference, ...(askedHz && { askedHz }) },
-        goneWith(request),
+      const options = { transposition, a4Hz: reference, ...(askedHz && { askedHz }) }
+      const { report, track, warnings } = heard(
+        await heavily('analyse', { bytes, longestS: LONGEST_S, options }, apart(request, bytes)),
       )
       return {
         ...report,
-        warnings: recording.warnings,
+        warnings,
         ...(query.track === '1' && {
           track: {
             timeS: [...track.timeS],
@@ -51,32 +50,37 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
       const [from, to] = [query.from, query.to].map((n) => standardFingering(inst, n, query.system))
       if (parseNote(from!.written).midi === parseNote(to!.written).midi)
         throw new OutOfRange('From and to are one note; a move needs two.')
-      const crossings = await crossingsApart(
-        recordingOf(request),
-        { transposition: inst.transposition, a4Hz: await a4Hz() },
-        query,
-        goneWith(request),
+      const bytes = waveOf(request)
+      const options = { transposition: inst.transposition, a4Hz: await a4Hz() }
+      const { crossings } = heard(
+        await heavily(
+          'crossings',
+          { bytes, longestS: LONGEST_S, options, move: query },
+          apart(request, bytes),
+        ),
       )
       return { crossings: query.perMinute ? onPulse(crossings, 60 / Number(query.perMinute)) : crossings }
     })
 }
 
-/** The body as a recording. @throws HttpError, WavError */
-function recordingOf(request: express.Request) {
+/** The body as a WAVE file. @throws HttpError, WavError */
+function waveOf(request: express.Request): Uint8Array<ArrayBuffer> {
   const type = request.get('content-type') ?? ''
   if (!/^audio\/(x-)?wave?\b|^application\/octet-stream/.test(type))
     throw new HttpError('not-wave', `The body is “${type}”; send audio/wav.`)
-  // The parser leaves no buffer when there was no body at all.
-  const recording = readWav(Buffer.isBuffer(request.body) ? request.body : new Uint8Array())
-  const seconds = recording.samples.length / recording.sampleRate
-  if (seconds > LONGEST_S)
-    throw new WavError(`The recording lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are analysed.`)
-  return recording
+  // The parser leaves no buffer when there was no body at all. A small one shares its memory with others: it is copied.
+  const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
+  return body.byteLength === body.buffer.byteLength
+    ? new Uint8Array(body.buffer as ArrayBuffer)
+    : new Uint8Array(body)
 }
-
-/** Stops the work when whoever asked has gone. */
-function goneWith(request: express.Request): AbortSignal {
-  const gone = new AbortController()
-  request.on('close', () => gone.abort())
-  return gone.signal
+/** The file moves to its thread, and the work ends when nobody waits for it. */
+const apart = (request: express.Request, bytes: Uint8Array<ArrayBuffer>) => ({
+  give: [bytes.buffer],
+  signal: goneWith(request),
+})
+/** @throws WavError in the words of the thread */
+function heard<T>(answer: T): Exclude<T, { refused: string }> {
+  if (isTold(answer)) throw new WavError(answer.refused)
+  return answer as Exclude<T, { refused: string }>
 }

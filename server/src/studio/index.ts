@@ -1,2 +1,2 @@
 export { studioRoutes } from './routes.ts'
-export { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
+export { exportPieces, exportStudio, importStudio, readStudio, writeStudio } from './store.ts'

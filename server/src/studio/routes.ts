@@ -1,9 +1,12 @@
-import { check, ROUTES, studioFile, upgradeFile, type StudioFile } from '@halitus/core/contract'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { ROUTES } from '@halitus/core/contract'
 import { nameNotes } from '@halitus/core/pitch'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
+import { heavily, isTold } from '../heavy/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
-import { exportStudio, importStudio, readStudio, writeStudio } from './store.ts'
+import { exportPieces, importStudio, readStudio, writeStudio } from './store.ts'
 
 /** The studio itself, and the whole of it as one file. */
 export const studioRoutes = (db: Database, now: () => Date, afterImport: () => Promise<void>): Routes =>
@@ -14,13 +17,20 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
       nameNotes(studio.noteNames)
       return studio
     })
-    .on(ROUTES.export, ({ response }) => {
+    .on(ROUTES.export, async ({ response }) => {
       const at = wallClock(now())
-      response.attachment(`halitus-${at.slice(0, 10)}.json`)
-      return exportStudio(db.read, at)
+      response.attachment(`halitus-${at.slice(0, 10)}.json`).type('json')
+      // Piece by piece as fast as it is taken: a studio may be larger than memory, and others wait no longer than a piece.
+      await pipeline(Readable.from(exportPieces(db.read, at)), response)
+      return undefined
     })
     .on(ROUTES.import, async ({ body }) => {
-      const file = check<unknown>(studioFile, upgradeFile(body)) as StudioFile
+      // Checked on a thread of its own: a large studio's file takes seconds.
+      const bytes = new Uint8Array(body as Buffer)
+      const read = await heavily('studioFile', { bytes }, { give: [bytes.buffer] })
+      if (isTold(read))
+        throw new HttpError(read.field === 'json' ? 'malformed' : 'invalid', read.refused, read.field ?? '')
+      const { file } = read
       try {
         const imported = await db.write((tx) => importStudio(tx, file))
         nameNotes((await readStudio(db.read)).noteNames)

@@ -53,6 +53,33 @@ export async function exportStudio(db: Reader, exportedAt: string): Promise<Stud
   } as StudioFile
 }
 
+/** Rows come out so many at once: some milliseconds of work. */
+const PIECE = 400
+
+/** The same file as text, piece by piece. */
+export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenerator<string> {
+  const head = { format: 'halitus-studio', version: FILE_VERSION, exportedAt, studio: await readStudio(db) }
+  yield JSON.stringify(head).slice(0, -1)
+  for (const part of STUDIO_PART_NAMES) {
+    yield `,${JSON.stringify(part)}:[`
+    let after = 0
+    for (let first = true; ; first = false) {
+      const rows = await db
+        .select({ row: tables[part], at: sql<number>`rowid` })
+        .from(tables[part])
+        .where(sql`rowid > ${after}`)
+        .orderBy(asc(sql`rowid`))
+        .limit(PIECE)
+      if (!rows.length) break
+      after = rows.at(-1)!.at
+      yield `${first ? '' : ','}${JSON.stringify(rows.map((r) => r.row)).slice(1, -1)}`
+      await new Promise((resolve) => setImmediate(resolve))
+    }
+    yield ']'
+  }
+  yield '}'
+}
+
 /** Rows go in by the hundred: SQLite takes a limited number of values a statement. */
 const AT_ONCE = 100
 

@@ -1,15 +1,18 @@
 import { ROUTES } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
-import { routes, type Routes } from '../http/index.ts'
+import { routes, type Answers, type Routes } from '../http/index.ts'
 import { makeRegular, missingRegular } from '../agenda/index.ts'
 import { readToday } from './store.ts'
 
 /** Who comes on a day and in a week. Regular lessons of the coming days are made when somebody looks. */
-export const todayRoutes = (db: Database, now: () => Date): Routes =>
-  routes().on(ROUTES.today, async ({ query }) => {
+export const todayRoutes = (db: Database, now: () => Date, answers: Answers): Routes =>
+  routes().on(ROUTES.today, ({ query, response }) => {
     const today = dayOf(wallClock(now()))
-    if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
     const date = query.date ?? today
-    return readToday(db.read, date, query.week ?? date)
+    const week = query.week ?? date
+    return answers.send(response, `today ${today} ${date} ${week}`, async () => {
+      if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
+      return readToday(db.read, date, week)
+    })
   })

@@ -1,0 +1,1 @@
+export { atWork, endHeavyWork, goneWith, heavily, isTold } from './pool.ts'

@@ -1,0 +1,79 @@
+import { availableParallelism } from 'node:os'
+import { fileURLToPath } from 'node:url'
+import type { Request } from 'express'
+import { Piscina } from 'piscina'
+import { HttpError } from '../http/index.ts'
+import type { Tasks, Told } from './tasks.ts'
+
+/** How many may wait before the next is asked to come back (chosen by Halitus). */
+const MOST_WAITING = 40
+/** A thread that had nothing to do for so long goes, ms: starting one costs about a second, keeping one some memory. */
+const KEPT_MS = 120_000
+/** What one thread may need of JavaScript's heap, MB; sound itself lies outside it. */
+const HEAP_MB = 512
+
+let pool: Piscina | undefined
+const threads = () =>
+  (pool ??= new Piscina({
+    filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
+    minThreads: 0,
+    maxThreads: Math.max(1, availableParallelism()),
+    maxQueue: MOST_WAITING,
+    idleTimeout: KEPT_MS,
+    resourceLimits: { maxOldGenerationSizeMb: HEAP_MB },
+  }))
+
+type Data<T extends keyof Tasks> = Parameters<Tasks[T]>[0]
+type Answer<T extends keyof Tasks> = Awaited<ReturnType<Tasks[T]>>
+
+/**
+ * Does something that takes long on a thread of its own: as many at once as there are cores, the others wait in order.
+ * @param give memory that moves over and is gone here
+ * @param signal gives it up, waiting or running
+ * @throws HttpError too-many when too many wait
+ */
+export async function heavily<T extends keyof Tasks>(
+  task: T,
+  data: Data<T>,
+  { give = [], signal }: { give?: ArrayBuffer[]; signal?: AbortSignal } = {},
+): Promise<Answer<T>> {
+  running++
+  try {
+    return (await threads().run(
+      { task, data },
+      { transferList: give, ...(signal && { signal }) },
+    )) as Answer<T>
+  } catch (error) {
+    if (error instanceof Error && /queue|limit/i.test(error.message) && error.name !== 'AbortError')
+      throw new HttpError('too-many', `${MOST_WAITING} wait already; try again in a moment.`)
+    throw error
+  } finally {
+    running--
+  }
+}
+let running = 0
+
+/** How much heavy work runs and how much waits. */
+export const atWork = (): { running: number; waiting: number; atOnce: number } => {
+  const waiting = pool?.queueSize ?? 0
+  return { running: running - waiting, waiting, atOnce: Math.max(1, availableParallelism()) }
+}
+
+/** Ends the threads, when the server ends. */
+export async function endHeavyWork(): Promise<void> {
+  const ending = pool
+  pool = undefined
+  await ending?.destroy()
+}
+
+/** Told in an answer of a task instead of a result. */
+export const isTold = (answer: unknown): answer is Told =>
+  typeof answer === 'object' && answer !== null && 'refused' in answer
+
+/** Stops the work when whoever asked has gone. */
+export function goneWith(request: Request): AbortSignal {
+  const gone = new AbortController()
+  // A request is closed as soon as its body was read; its answer, when it was sent or nobody waits for it any more.
+  request.res?.on('close', () => gone.abort())
+  return gone.signal
+}
