@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 import { toString } from 'qrcode'
 import { pino } from 'pino'
 import { nameNotes } from '@halitus/core/pitch'
-import { wallClock } from '@halitus/core/time'
+import { dayOf, wallClock } from '@halitus/core/time'
 import { buildApp } from './app.ts'
 import { backUp, keepBackups } from './backups/index.ts'
 import {
@@ -21,9 +21,13 @@ import {
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { endHeavyWork } from './heavy/index.ts'
+import { letGo } from './learners/index.ts'
+import { dropTakesOfNobody } from './takes/index.ts'
 import { readSettings, type Settings } from './settings.ts'
 import { readStudio } from './studio/index.ts'
 
+/** How often it is looked whether a day has ended, ms. */
+const TIDY_MS = 10 * 60 * 1000
 /** Names under which nobody else reaches this machine. */
 const LOOPBACK = new Set(['127.0.0.1', '::1', 'localhost'])
 
@@ -89,6 +93,14 @@ async function main() {
     })
   })
 
+  /** Whoever was to leave yesterday is gone; looked at like the backups. */
+  const tidy = async () => {
+    const today = dayOf(wallClock(now()))
+    if (await db.write((tx) => letGo(tx, today))) await dropTakesOfNobody(db, settings.takesFolder)
+  }
+  const tidily = () => void tidy().catch((error: unknown) => log.error({ err: error }, 'nobody was let go'))
+  tidily()
+  setInterval(tidily, TIDY_MS).unref()
   const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))
 
   let stopping = false

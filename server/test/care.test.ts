@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES, type Route } from '@halitus/core/contract'
 import { opens, sealed, weakness } from '../src/care/passwords.ts'
+import { letGo } from '../src/learners/index.ts'
 import { NOW, startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 const PASSWORD = 'seven wooden tubes'
@@ -209,6 +210,8 @@ describe('a helper', () => {
       ['DELETE', '/api/lessons/saskia-vell-w13'],
       ['POST', '/api/learners/saskia-vell/links', {}],
       ['DELETE', '/api/links/x'],
+      ['DELETE', '/api/learners/saskia-vell', { name: 'Saskia Vell' }],
+      ['GET', '/api/learners/saskia-vell/export'],
     ]
     for (const [method, path, body] of refused)
       expect((await b.ask(method, path, body)).data.error.code, path).toBe('not-allowed')
@@ -285,6 +288,43 @@ describe('on this machine alone', () => {
       setUp: true,
     })
     expect((await own.call('GET', '/api/learners')).status).toBe(200)
+    await own.stop()
+  })
+})
+
+describe('a learner who leaves', () => {
+  it('is deleted with everything at the end of the day, undone until then, given alone as a file', async () => {
+    const own = await startStudio({ demo: true })
+    const { data: file } = await own.call('GET', '/api/learners/saskia-vell/export')
+    expect(file).toMatchObject({ format: 'halitus-learner', learner: { name: 'Saskia Vell' } })
+    expect(file.lessons.length).toBeGreaterThan(5)
+    expect(file.entries.every((e: { learnerId: string }) => e.learnerId === 'saskia-vell')).toBe(true)
+    expect(file.ticks.length).toBeGreaterThan(0)
+    expect(JSON.stringify(file)).not.toContain('Ottoline')
+    const wrong = await own.call('DELETE', '/api/learners/saskia-vell', { name: 'Saskia' })
+    expect(wrong.data.error).toMatchObject({ code: 'invalid', field: 'name' })
+    const names = async () =>
+      (await own.call('GET', '/api/learners')).data.learners.map((l: { name: string }) => l.name)
+    expect(await names()).toContain('Saskia Vell')
+    expect((await own.call('DELETE', '/api/learners/saskia-vell', { name: 'Saskia Vell' })).data).toEqual({
+      until: '2026-03-20',
+    })
+    expect(await names()).not.toContain('Saskia Vell')
+    expect((await own.call('GET', '/api/today')).status).toBe(200)
+    expect((await own.call('GET', '/api/leaving')).data.learners).toEqual([
+      { id: 'saskia-vell', name: 'Saskia Vell' },
+    ])
+    // The same day nothing goes; taken back they are as they were.
+    expect(await own.db.write((tx) => letGo(tx, '2026-03-20'))).toBe(0)
+    expect((await own.call('DELETE', '/api/learners/saskia-vell/deleted')).status).toBe(200)
+    expect((await own.call('GET', '/api/learners/saskia-vell')).data.learner.archived).toBe(false)
+    expect((await own.call('DELETE', '/api/learners/saskia-vell/deleted')).status).toBe(404)
+    // The day after, everything is gone.
+    await own.call('DELETE', '/api/learners/saskia-vell', { name: 'Saskia Vell' })
+    expect(await own.db.write((tx) => letGo(tx, '2026-03-21'))).toBe(1)
+    expect((await own.call('GET', '/api/learners/saskia-vell')).status).toBe(404)
+    const whole = JSON.stringify((await own.call('GET', '/api/export')).data)
+    expect(whole).not.toContain('saskia-vell')
     await own.stop()
   })
 })

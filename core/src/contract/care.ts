@@ -1,5 +1,5 @@
 import { array, boolean, string } from 'yup'
-import { id, moment, strict } from '../fields/index.ts'
+import { day, id, moment, strict } from '../fields/index.ts'
 
 export const ROLES = ['teacher', 'helper'] as const
 const password = () => string().required().max(400)
@@ -31,3 +31,12 @@ export const linkList = strict({
 /** The path is shown this once: what opens it isn't kept. */
 export const linkAnswer = strict({ id: id(), path: string().required() })
 export const revokedAnswer = strict({ revoked: boolean().required() })
+
+/** The name as it stands: that the deletion is meant. */
+export const leaveInput = strict({ name: string().required().max(200) })
+export const leaveAnswer = strict({ until: day() })
+export const leavingList = strict({
+  learners: array()
+    .of(strict({ id: id(), name: string().required() }))
+    .required(),
+})

@@ -7,6 +7,9 @@ import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './
 import {
   accountInput,
   accountsAnswer,
+  leaveAnswer,
+  leaveInput,
+  leavingList,
   linkAnswer,
   linkList,
   revokedAnswer,
@@ -78,7 +81,14 @@ import {
 } from './reeds.ts'
 import { analyseQuery, crossingsAnswer, crossingsQuery, soundAnswer } from './sound.ts'
 import { takeList, takeQuery, takeRecord } from './takes.ts'
-import { importAnswer, studioFile, studioInput, type StudioFile, type StudioInput } from './studio.ts'
+import {
+  importAnswer,
+  studioFile,
+  learnerFile,
+  studioInput,
+  type StudioFile,
+  type StudioInput,
+} from './studio.ts'
 
 export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
 
@@ -328,6 +338,17 @@ export const ROUTES = {
     body: as<unknown>(mixed().required()),
     bodyToday: as<unknown>(studioFile),
     answer: importAnswer,
+  }),
+  leave: remove('/learners/:id', 'Delete a learner with everything, at the end of the day', {
+    body: leaveInput,
+    answer: leaveAnswer,
+  }),
+  leaving: get('/leaving', 'Who is deleted tonight', { answer: leavingList }),
+  stay: remove('/learners/:id/deleted', 'Take a deletion back, until the end of the day', {
+    answer: revokedAnswer,
+  }),
+  exportLearner: get('/learners/:id/export', 'Everything that is kept of one learner', {
+    answer: as<unknown>(learnerFile),
   }),
   session: get('/session', 'Whether somebody must sign in here, and who has', { answer: sessionAnswer }),
   setUp: post('/session/set-up', 'Choose the teacher’s password, with the code that the server shows', {

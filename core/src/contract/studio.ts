@@ -9,6 +9,7 @@ import { lessonRecord } from './lessons.ts'
 import { pieceRecord, serviceRecord } from './pieces.ts'
 import { plan } from './plans.ts'
 import { reedRecord, reedUseRecord } from './reeds.ts'
+import { takeRecord } from './takes.ts'
 
 export const studioInput = strict({
   name: words(120).trim(),
@@ -86,4 +87,23 @@ export type StudioFile = {
 
 export const importAnswer = strict({
   imported: strict({ learners: whole(0, 1e9), lessons: whole(0, 1e9), entries: whole(0, 1e9) }).required(),
+})
+
+/** Everything that is kept of one learner, for whoever may ask for it; it isn't imported again. */
+export const learnerFile = strict({
+  format: string()
+    .required()
+    .oneOf(['halitus-learner'] as const),
+  version: number().required(),
+  exportedAt: moment(),
+  learner: learnerRecord.required(),
+  ...Object.fromEntries(
+    STUDIO_PART_NAMES.filter((part) => part !== 'learners').map((part) => [
+      part,
+      array()
+        .of(STUDIO_PARTS[part] as AnySchema)
+        .required(),
+    ]),
+  ),
+  takes: array().of(takeRecord).required(),
 })

@@ -261,3 +261,10 @@ export const links = sqliteTable(
   },
   (t) => [uniqueIndex('links_by_secret').on(t.secret), index('links_by_learner').on(t.learnerId)],
 )
+
+/** Learners who are to be deleted for good tonight, and whether they were laid aside before. */
+export const leaving = sqliteTable('leaving', {
+  learnerId: learnerId().primaryKey(),
+  at: text('at').notNull(),
+  archived: integer('archived', { mode: 'boolean' }).notNull(),
+})

@@ -2,7 +2,9 @@ import { ROUTES, STAGES, type Stage } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { notFound, routes, type Answers, type Routes } from '../http/index.ts'
-import { addLearner, changeLearner, learnerAnswer, listLearners, writePlan } from './store.ts'
+import { exportLearner } from './alone.ts'
+import { leave, leavingIds, stay } from './leaving.ts'
+import { addLearner, changeLearner, learnerAnswer, listLearners, readLearner, writePlan } from './store.ts'
 
 const stageOf = (text: string): Stage => {
   const stage = STAGES.find((s) => s === text)
@@ -24,6 +26,24 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
     .on(ROUTES.changeLearner, ({ params, body }) =>
       db.write((tx) => changeLearner(tx, params.id, body, dayOf(wallClock(now())))),
     )
+    .on(ROUTES.leave, ({ params, body }) =>
+      db.write((tx) => leave(tx, params.id, body.name, wallClock(now()))),
+    )
+    .on(ROUTES.leaving, async () => {
+      const ids = await leavingIds(db.read)
+      const learners = await Promise.all([...ids].map((id) => readLearner(db.read, id)))
+      return { learners: learners.map(({ id, name }) => ({ id, name })) }
+    })
+    .on(ROUTES.stay, async ({ params }) => {
+      await db.write((tx) => stay(tx, params.id))
+      return { revoked: true }
+    })
+    .on(ROUTES.exportLearner, async ({ params, response }) => {
+      const at = wallClock(now())
+      const file = await exportLearner(db.read, params.id, at)
+      response.attachment(`halitus-${params.id.replace(/[^\w-]/g, '')}-${at.slice(0, 10)}.json`)
+      return file
+    })
     .on(ROUTES.writePlan, ({ params, body }) =>
       db.write((tx) => writePlan(tx, params.id, stageOf(params.stage), body.text, body.version)),
     )

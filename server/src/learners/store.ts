@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq } from 'drizzle-orm'
+import { and, asc, eq, notInArray } from 'drizzle-orm'
 import type {
   EntryRecord,
   LearnerAnswer,
@@ -22,7 +22,12 @@ import { aimsByInstrument, attentionOf, observes } from './history.ts'
 
 /** Everyone on the roster by name, those laid aside too. */
 export async function listLearners(db: Reader): Promise<LearnerRecord[]> {
-  return db.select().from(tables.learners).orderBy(asc(tables.learners.name))
+  // Who is deleted tonight is in no list any more.
+  return db
+    .select()
+    .from(tables.learners)
+    .where(notInArray(tables.learners.id, db.select({ id: tables.leaving.learnerId }).from(tables.leaving)))
+    .orderBy(asc(tables.learners.name))
 }
 
 /**

@@ -51,7 +51,8 @@ const copy = () => notices.attempt(() => navigator.clipboard.writeText(made.valu
     </p>
     <ul>
       <li v-for="l in links" :key="l.id">
-        Made on {{ dayName(l.createdAt) }} <Button size="small" @click="revoke(l.id)">Take the link back</Button>
+        Made on {{ dayName(l.createdAt) }}
+        <Button size="small" @click="revoke(l.id)">Take the link back</Button>
       </li>
     </ul>
   </section>

@@ -7,6 +7,7 @@ import { instrument } from '@halitus/core/instruments'
 import { useAsked } from '@/base/asked.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
+import Leaving from './Leaving.vue'
 import LearnerForm from './LearnerForm.vue'
 
 const studio = useStudio()
@@ -50,15 +51,7 @@ async function layAside(id: string, name: string, archived: boolean) {
     </ul>
     <p v-else-if="studio.learners" class="empty">Nobody on the roster yet. Add the first learner.</p>
     <p v-else-if="studio.failed" class="caution" role="alert">{{ studio.failed }}</p>
-    <section v-if="aside.length">
-      <h2>Laid aside</h2>
-      <ul>
-        <li v-for="l in aside" :key="l.id" class="learner">
-          <span class="soft">{{ l.name }}</span>
-          <Button size="small" @click="layAside(l.id, l.name, false)">Bring back</Button>
-        </li>
-      </ul>
-    </section>
+    <Leaving :aside="aside" @back="(l) => layAside(l.id, l.name, false)" @changed="studio.load" />
     <LearnerForm v-model:open="adding" />
     <LearnerForm v-model:open="changing" :learner="changed" />
   </main>
@@ -97,9 +90,6 @@ h1 {
 }
 .empty {
   font-size: 24px;
-}
-section {
-  margin-top: 32px;
 }
 @media (max-width: 900px) {
   .learner {

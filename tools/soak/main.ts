@@ -1,0 +1,271 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { createClient } from '@libsql/client'
+import { writeWav } from '@halitus/core/sound'
+import { keep, say, type Line } from '../reliability.ts'
+
+const root = fileURLToPath(new URL('../..', import.meta.url))
+const folder = mkdtempSync(join(tmpdir(), 'halitus-soak-'))
+const [part] = process.argv.slice(2)
+const KILLS = Number(process.env.KILLS ?? 100)
+const STOPS = Number(process.env.STOPS ?? 20)
+const LOCK_S = Number(process.env.LOCK_S ?? 60)
+const LOAD_S = Number(process.env.LOAD_S ?? 300)
+const FLAT_S = Number(process.env.FLAT_S ?? 30)
+const CLIENTS = 50
+const LESSON = 'saskia-vell-w13'
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+interface Running {
+  url: string
+  child: ChildProcess
+}
+async function start(file: string): Promise<Running> {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+    cwd: root,
+    env: { ...process.env, PORT: '0', LOG_LEVEL: 'silent', DATABASE_URL: `file:${join(folder, file)}` },
+  })
+  let out = ''
+  child.stdout!.on('data', (d: Buffer) => (out += d.toString()))
+  child.stderr!.on('data', (d: Buffer) => (out += d.toString()))
+  for (let k = 0; k < 600; k++) {
+    const url = /http:\/\/\S+:\d+/.exec(out)?.[0]
+    if (url) return { url, child }
+    if (child.exitCode !== null) break
+    await pause(50)
+  }
+  throw new Error(`The server didn’t start: ${out}`)
+}
+const ended = (child: ChildProcess, signal: NodeJS.Signals) =>
+  new Promise<number | null>((resolve) => {
+    child.once('exit', (code) => resolve(code))
+    child.kill(signal)
+  })
+let made = 0
+const note = () => ({
+  id: `soak-${++made}`,
+  stage: 'tune',
+  kind: 'note',
+  provenance: 'typed',
+  data: { text: `Line ${made}` },
+})
+async function add(url: string): Promise<{ status: number; id: string }> {
+  const entry = note()
+  const response = await fetch(`${url}/api/lessons/${LESSON}/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(entry),
+  })
+  await response.text()
+  return { status: response.status, id: entry.id }
+}
+const idsAt = async (url: string) => {
+  const { entries } = (await (await fetch(`${url}/api/lessons/${LESSON}`)).json()) as {
+    entries: { id: string }[]
+  }
+  return new Set(entries.map((e) => e.id))
+}
+
+/** Ends the server at random moments in the middle of writes; what it had answered must be there afterwards. */
+async function ends(signal: NodeJS.Signals, times: number): Promise<Line> {
+  const known: string[] = []
+  let codes = 0
+  let now = await start('kills.db')
+  for (let k = 0; k < times; k++) {
+    let going = true
+    const writing = Array.from({ length: 4 }, async () => {
+      while (going)
+        try {
+          const { status, id } = await add(now.url)
+          if (status === 201) known.push(id)
+        } catch {
+          return
+        }
+    })
+    await pause(20 + Math.random() * 400)
+    const code = await ended(now.child, signal)
+    if (signal === 'SIGTERM' && code !== 0) codes++
+    going = false
+    await Promise.all(writing)
+    now = await start('kills.db')
+  }
+  const there = await idsAt(now.url)
+  const lost = known.filter((id) => !there.has(id)).length
+  await ended(now.child, 'SIGTERM')
+  return say({
+    what: `${signal} at ${times} moments while four write; acknowledged lines lost${signal === 'SIGTERM' ? '; other exit codes than 0' : ''}`,
+    target: '0',
+    found: `${lost} of ${known.length}${signal === 'SIGTERM' ? `; ${codes}` : ''}`,
+    met: lost === 0 && codes === 0,
+  })
+}
+
+/** Another program holds the database for a while: writes are refused in words, reading goes on, then writing too. */
+async function lock(): Promise<Line[]> {
+  const { url, child } = await start('lock.db')
+  await add(url)
+  const other = createClient({ url: `file:${join(folder, 'lock.db')}` })
+  const held = await other.transaction('write')
+  const until = Date.now() + LOCK_S * 1000
+  const refused: number[] = []
+  let slowest = 0
+  const saids = new Set<string>()
+  while (Date.now() < until) {
+    const response = await fetch(`${url}/api/lessons/${LESSON}/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(note()),
+    })
+    refused.push(response.status)
+    saids.add(((await response.json()) as { error?: { message: string } }).error?.message ?? '')
+    const from = performance.now()
+    await (await fetch(`${url}/api/learners`)).text()
+    slowest = Math.max(slowest, performance.now() - from)
+  }
+  await held.rollback()
+  other.close()
+  const after = await add(url)
+  await ended(child, 'SIGTERM')
+  return [
+    say({
+      what: `locked by another program for ${LOCK_S} s: writes answered`,
+      target: '503, in words',
+      found: `${[...new Set(refused)].join(', ')}: ${[...saids].join(' ')}`,
+      met: refused.every((s) => s === 503),
+    }),
+    say({
+      what: 'slowest reading meanwhile',
+      target: 'under 250 ms',
+      found: `${slowest.toFixed(0)} ms`,
+      met: slowest < 250,
+    }),
+    say({
+      what: 'the first write afterwards',
+      target: '201',
+      found: `${after.status}`,
+      met: after.status === 201,
+    }),
+  ]
+}
+
+const rssMb = (pid: number) =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
+const READS = [
+  '/api/today',
+  '/api/learners',
+  `/api/lessons/${LESSON}`,
+  '/api/reeds',
+  '/api/learners/saskia-vell',
+  '/api/studio',
+]
+
+/** Clients that ask, each in its own time. @param everyMs 0: as fast as they are answered */
+async function clients(url: string, seconds: number, everyMs: number, writes: number) {
+  const until = performance.now() + seconds * 1000
+  const times: number[] = []
+  let errors = 0
+  await Promise.all(
+    Array.from({ length: CLIENTS }, async (_, k) => {
+      if (everyMs) await pause(Math.random() * everyMs)
+      for (let n = k; performance.now() < until; n++) {
+        const from = performance.now()
+        try {
+          if (Math.random() < writes) {
+            if ((await add(url)).status !== 201) errors++
+          } else {
+            const response = await fetch(url + READS[n % READS.length]!)
+            await response.arrayBuffer()
+            if (response.status !== 200) errors++
+          }
+        } catch {
+          errors++
+        }
+        const took = performance.now() - from
+        times.push(took)
+        if (everyMs) await pause(Math.max(0, everyMs - took))
+      }
+    }),
+  )
+  times.sort((a, b) => a - b)
+  return { errors, perSecond: times.length / seconds, p99: times[Math.floor(0.99 * times.length)] ?? 0 }
+}
+
+async function load(): Promise<Line[]> {
+  const { url, child } = await start('load.db')
+  const tone = Float32Array.from(
+    { length: 20 * 48000 },
+    (_, i) => 0.4 * Math.sin((2 * Math.PI * 233 * i) / 48000),
+  )
+  const wave = new Uint8Array(writeWav(tone, 48000))
+  const analyse = async () => {
+    const from = performance.now()
+    const response = await fetch(`${url}/api/sound/analyse`, {
+      method: 'POST',
+      headers: { 'content-type': 'audio/wav' },
+      body: wave,
+    })
+    await response.arrayBuffer()
+    return { ok: response.status === 200, ms: performance.now() - from }
+  }
+  let most = 0
+  const watch = setInterval(() => (most = Math.max(most, rssMb(child.pid!))), 250)
+  await analyse()
+  let going = true
+  const speeds: number[] = []
+  const analysing = (async () => {
+    // The limit on heavy requests holds here too: one every second and a half.
+    while (going) {
+      const { ok, ms } = await analyse()
+      if (ok) speeds.push(20_000 / ms)
+      await pause(1000)
+    }
+  })()
+  const calm = await clients(url, LOAD_S, 1000, 0.1)
+  going = false
+  await analysing
+  const flat = await clients(url, FLAT_S, 0, 0.1)
+  clearInterval(watch)
+  await pause(3000)
+  const rest = rssMb(child.pid!)
+  const alone = [await analyse(), await analyse(), await analyse()]
+    .map((a) => 20_000 / a.ms)
+    .sort((a, b) => a - b)[1]!
+  await ended(child, 'SIGTERM')
+  return [
+    say({
+      what: `${CLIENTS} clients once a second for ${LOAD_S} s, a tenth writes, an analysis running: 99th percentile; errors`,
+      target: 'under 250 ms; 0',
+      found: `${calm.p99.toFixed(0)} ms; ${calm.errors}`,
+      met: calm.p99 < 250 && !calm.errors,
+    }),
+    say({
+      what: `${CLIENTS} clients flat out for ${FLAT_S} s, a tenth writes: requests a second; errors; 99th percentile`,
+      target: 'at least 150; 0',
+      found: `${flat.perSecond.toFixed(0)}; ${flat.errors}; ${flat.p99.toFixed(0)} ms`,
+      met: flat.perSecond >= 150 && !flat.errors,
+    }),
+    say({
+      what: 'memory of the server: most in it; at rest after it',
+      target: 'under 500 MB; 300 MB',
+      found: `${most.toFixed(0)} MB; ${rest.toFixed(0)} MB`,
+      met: most < 500 && rest < 300,
+    }),
+    say({
+      what: 'analysis through the API of 20 s: times real time, alone',
+      target: 'at least 20',
+      found: alone.toFixed(1),
+      met: alone >= 20,
+    }),
+  ]
+}
+
+const parts: [name: string, title: string, run: () => Promise<Line[]>][] = [
+  ['kills', 'Ended in the middle', async () => [await ends('SIGKILL', KILLS), await ends('SIGTERM', STOPS)]],
+  ['lock', 'Held by another program', lock],
+  ['load', 'Load', load],
+]
+for (const [name, title, run] of parts) if (!part || part === name) keep(title, await run())
+rmSync(folder, { recursive: true, force: true })
