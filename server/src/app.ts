@@ -89,7 +89,20 @@ export function buildApp({
     }),
   )
   app.use(guard(allowedHosts))
-  app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' || log.level === 'trace' }))
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: log.level === 'debug' || log.level === 'trace',
+      // Method and address only, and of a link not its secret: no cookies, no bodies.
+      serializers: {
+        req: ({ method, url }: { method: string; url: string }) => ({
+          method,
+          url: url.replace(/~[\w-]+/g, '~…'),
+        }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+      },
+    }),
+  )
 
   // What was answered may be kept, but is asked about each time: the next line of a lesson must never be an old one.
   app.use('/api', (_, response, next) => {

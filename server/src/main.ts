@@ -21,6 +21,7 @@ import {
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { endHeavyWork } from './heavy/index.ts'
+import { forTheLog } from './http/index.ts'
 import { letGo } from './learners/index.ts'
 import { dropTakesOfNobody } from './takes/index.ts'
 import { readSettings, type Settings } from './settings.ts'
@@ -98,7 +99,7 @@ async function main() {
     const today = dayOf(wallClock(now()))
     if (await db.write((tx) => letGo(tx, today))) await dropTakesOfNobody(db, settings.takesFolder)
   }
-  const tidily = () => void tidy().catch((error: unknown) => log.error({ err: error }, 'nobody was let go'))
+  const tidily = () => void tidy().catch((error: unknown) => log.error({ fault: forTheLog(error) }, 'nobody was let go'))
   tidily()
   setInterval(tidily, TIDY_MS).unref()
   const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))

@@ -51,6 +51,7 @@ export async function startStudio({
   guarded = false,
   now = () => NOW,
   codes = [] as string[],
+  log = pino({ level: 'silent' }),
 } = {}): Promise<StudioAtWork> {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
   const db = await openDatabase(`file:${join(folder, 'test.db')}`)
@@ -62,7 +63,7 @@ export async function startStudio({
     now,
     guarded,
     setUpCode: new SetUpCode((code) => codes.push(code)),
-    log: pino({ level: 'silent' }),
+    log,
     heavyPerMinute,
     allowedHosts,
     ...(backups && { backups: { database: join(folder, 'test.db'), folder: join(folder, 'backups') } }),

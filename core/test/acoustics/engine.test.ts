@@ -17,6 +17,8 @@ import {
   passing,
   predict,
   pressureAlong,
+  airOf,
+  openWith,
   pullCents,
   reluctance,
   search,
@@ -29,6 +31,7 @@ import { moveFinder } from '@halitus/core/fingering'
 import {
   allInstruments,
   fingerSystem,
+  handConflicts,
   instrument,
   lengthCents,
   standardFingering,
@@ -375,4 +378,66 @@ describe('faults', () => {
     expect(faultsOver(clarinet, [{ written: 'C4', heardHz: hzOf('clarinet', 'D4') }])).toEqual(
       faultsOf(clarinet, 'C4', hzOf('clarinet', 'D4')),
     ))
+})
+
+describe('a leaking pad', () => {
+  it('is the pad of its own touch, a crack open while it should be shut, and nothing where it is open anyway', () => {
+    // Held against the tube itself, followed from the right fingering (no fault model in between).
+    for (const [id, note] of [
+      ['clarinet', 'C4'],
+      ['flute', 'G4'],
+      ['alto-sax', 'A4'],
+    ] as const) {
+      const inst = instrument(id)
+      const air = airOf(inst)
+      const { touches } = standardFingering(inst, note)
+      const right = openWith(air, touches)
+      const meant = hzOf(id, note)
+      const whole = air.model.follow(right, meant, 120)!
+      const faults = faultsOf(inst, note, meant * 2 ** (35 / 1200)).filter((f) => f.fault === 'pad')
+      const pads = fingerSystem(inst).bore.holes.filter((h) => h.rest === 'closed' && h.movedBy[0])
+      expect(faults.length, id).toBeGreaterThan(0)
+      for (const f of faults) {
+        const leaking = Float64Array.from(right)
+        for (const h of pads.filter((x) => x.movedBy[0] === f.touch)) {
+          const at = air.model.ids.indexOf(h.id)
+          if (right[at] === 0) leaking[at] = f.open!
+        }
+        const moved = cents(air.model.follow(leaking, meant, 120) ?? NaN, whole)
+        if (Number.isNaN(moved)) continue
+        expect(Math.abs(cents(f.predictedHz, meant) - moved), `${id} ${f.touch} ${f.open}`).toBeLessThan(4)
+      }
+    }
+  })
+})
+
+describe('a search over few fingers', () => {
+  it('finds what trying all of them finds, and names the nearest where there is none', () => {
+    const inst = instrument('chanter')
+    const system = fingerSystem(inst)
+    const whole = system.touches.filter((t) => !t.halfOf)
+    const off = CALIBRATED.chanter!.errors.A4 ?? 0
+    const meant = hzOf('chanter', 'A4')
+    const byHand = Array.from({ length: 2 ** whole.length }, (_, mask) =>
+      whole.filter((_, k) => mask & (1 << k)).map((t) => t.id),
+    )
+      .filter((touches) => !handConflicts(system, touches).length)
+      .flatMap((touches) =>
+        predict(inst, touches, { intended: 'A4' }).map((c) => ({ touches, at: cents(c.hz, meant) - off })),
+      )
+    for (const window of [6, 15, 30]) {
+      const { found } = search(inst, { written: 'A4', cents: 0, window })
+      expect(found.length, `${window}`).toBeGreaterThan(0)
+      for (const f of found) {
+        expect(Math.abs(f.cents)).toBeLessThanOrEqual(window)
+        expect(
+          byHand.some((b) => Math.abs(b.at - f.cents) < 0.6),
+          f.touches.join(' '),
+        ).toBe(true)
+      }
+    }
+    const none = search(inst, { written: 'A4', cents: 50, window: 1 })
+    const nearest = byHand.reduce((a, b) => (Math.abs(b.at - 50) < Math.abs(a - 50) ? b.at : a), Infinity)
+    if (!none.found.length) expect(Math.abs(none.nearest! - (nearest - 50))).toBeLessThan(12)
+  })
 })

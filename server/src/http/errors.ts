@@ -44,8 +44,33 @@ function told(error: unknown): Told {
     return { code: 'malformed', message: 'The body is not valid JSON.' }
   if (parser?.status && parser.status >= 400 && parser.status < 500)
     return { code: 'refused', message: 'The request can’t be read.', status: parser.status }
+  const sqlite = sqliteCode(error)
+  if (sqlite.startsWith('SQLITE_FULL') || (error as NodeJS.ErrnoException | undefined)?.code === 'ENOSPC')
+    return {
+      code: 'disk-full',
+      message: 'The disk is full: nothing was saved. Make room, and it goes on by itself.',
+    }
+  if (sqlite.startsWith('SQLITE_READONLY') || sqlite.startsWith('SQLITE_IOERR'))
+    return {
+      code: 'unwritable',
+      message: 'The database can’t be written: nothing was saved. Look at its disk and its rights.',
+    }
   // Whatever else is thrown, a RangeError too, is a fault of ours.
   return { code: 'internal', message: 'Something went wrong here; nothing was saved.' }
+}
+
+/** What SQLite calls what went wrong, however deep it is wrapped; empty when it wasn't SQLite. */
+function sqliteCode(error: unknown): string {
+  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
+  if (typeof code === 'string' && code.startsWith('SQLITE_')) return code
+  return cause ? sqliteCode(cause) : ''
+}
+
+/** An error for the log: what kind and where, without the values that a failed statement carries: those are people's. */
+export function forTheLog(error: unknown): { type: string; code: string; at: string[] } {
+  const { name = 'Error', stack = '' } = (error ?? {}) as Partial<Error>
+  const frames = stack.split('\n').filter((line) => /^\s+at /.test(line))
+  return { type: name, code: sqliteCode(error), at: frames.slice(0, 12).map((f) => f.trim()) }
 }
 
 /** The one error shape: `{ error: { code, message, field? } }`. Details of faults of ours go to the log only. */
@@ -53,6 +78,6 @@ export const answerError: ErrorRequestHandler = (error, request, response, next)
   if (response.headersSent) return next(error)
   const { status, ...rest } = told(error)
   const code = status ?? ERRORS[rest.code].status
-  if (code >= 500) request.log?.error({ err: error as Error }, 'request failed')
+  if (code >= 500) request.log?.error({ fault: forTheLog(error), route: request.method }, 'request failed')
   response.status(code).json({ error: rest })
 }

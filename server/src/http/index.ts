@@ -1,5 +1,5 @@
 export { guard } from './guard.ts'
-export { answerError, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
+export { answerError, forTheLog, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
 export { jsonSchema, openApi } from './openapi.ts'
 export { routes, type Call, type Routes } from './route.ts'
 export { answersUntilChanged, type Answers } from './answers.ts'

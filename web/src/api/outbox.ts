@@ -20,7 +20,7 @@ export interface Message {
 }
 
 /** Answers after which the same message may be taken later. */
-const LATER = [0, 401, 429, 502, 503, 504]
+const LATER = [0, 401, 429, 502, 503, 504, 507]
 const RETRY_MS = 4000
 
 type Listener = (message: Message, outcome: { answer: unknown } | { refused: ApiError }) => void
