@@ -24,7 +24,7 @@ import {
   unknownRoute,
 } from './http/index.ts'
 import { instrumentRoutes } from './instruments/index.ts'
-import { learnerRoutes } from './learners/index.ts'
+import { forgetEntries, learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
 import { pieceRoutes } from './pieces/index.ts'
 import { reedRoutes } from './reeds/index.ts'
@@ -133,7 +133,11 @@ export function buildApp({
   app.use('/api', express.json({ limit: '200kb' }))
 
   const description = openApi()
-  const answers = answersUntilChanged(() => db.revision())
+  const afterImport = () => {
+    forgetEntries(db.read)
+    return dropTakesOfNobody(db, takesFolder)
+  }
+  const answers = answersUntilChanged(db.revision.bind(db))
   const all = [
     routes()
       .on(ROUTES.health, () => ({ ok: true }))
@@ -141,7 +145,7 @@ export function buildApp({
     careRoutes(db, guarded, now, setUpCode),
     todayRoutes(db, now, answers),
     learnerRoutes(db, now, answers),
-    lessonRoutes(db, now),
+    lessonRoutes(db, now, answers),
     cardRoutes(db, now),
     chartRoutes(db, now),
     reedRoutes(db, now, answers),
@@ -150,8 +154,8 @@ export function buildApp({
     fingeringRoutes(),
     squeakRoutes(db, now),
     acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
-    studioRoutes(db, now, () => dropTakesOfNobody(db, takesFolder)),
-    backupRoutes(db, backups, now, () => dropTakesOfNobody(db, takesFolder)),
+    studioRoutes(db, now, afterImport),
+    backupRoutes(db, backups, now, afterImport),
   ]
   for (const { router } of all) app.use('/api', router)
   app.use('/api', unknownRoute)

@@ -99,7 +99,8 @@ async function main() {
     const today = dayOf(wallClock(now()))
     if (await db.write((tx) => letGo(tx, today))) await dropTakesOfNobody(db, settings.takesFolder)
   }
-  const tidily = () => void tidy().catch((error: unknown) => log.error({ fault: forTheLog(error) }, 'nobody was let go'))
+  const tidily = () =>
+    void tidy().catch((error: unknown) => log.error({ fault: forTheLog(error) }, 'nobody was let go'))
   tidily()
   setInterval(tidily, TIDY_MS).unref()
   const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))

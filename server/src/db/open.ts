@@ -18,11 +18,15 @@ export interface Database {
   read: Db
   /**
    * Runs one transaction; transactions wait for each other, since SQLite writes one at a time.
+   * @param about whose lesson lines alone were changed, where nothing else was: what is derived of others stays true
    * @throws HttpError busy when another program holds the file for too long
    */
-  write<T>(work: (tx: Tx) => Promise<T>): Promise<T>
-  /** Changes with every write; undefined when others may write to the same database. */
-  revision(): number | undefined
+  write<T>(work: (tx: Tx) => Promise<T>, about?: (result: T) => string): Promise<T>
+  /**
+   * Changes with every write that concerns a topic: a learner's lines, everybody's, or (without one) all else. Undefined
+   * when others may write to the same database: nothing derived may be kept then.
+   */
+  revision(topic?: { linesOf: string } | 'lines'): string | undefined
   close(): Promise<void>
 }
 
@@ -113,10 +117,24 @@ export async function openDatabase(
   async function patiently<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     const until = Date.now() + patienceMs
     for (;;) {
+      let first: unknown
       try {
-        return await writer.db.transaction(work)
-      } catch (error) {
-        if (!isBusy(error)) throw error
+        return await writer.db.transaction((tx) =>
+          work(tx).catch((error: unknown) => {
+            first = error
+            throw error
+          }),
+        )
+      } catch (last) {
+        // Some failures end the transaction by themselves; what then can't be rolled back says nothing of why.
+        const error = first ?? last
+        if (!isBusy(error)) {
+          if (last !== error) {
+            writer.client.close()
+            writer = await connectWriter(url, local).catch(() => writer)
+          }
+          throw error
+        }
         // A connection that met a lock keeps its unfinished statement and can't commit any more: it is given up.
         writer.client.close()
         if (Date.now() >= until) {
@@ -133,16 +151,38 @@ export async function openDatabase(
   }
 
   let last: Promise<unknown> = Promise.resolve()
-  let revision = 0
-  const changed = () => void revision++
+  /** Writes of anything; of anybody's lesson lines; of each one's. */
+  let general = 0
+  let lines = 0
+  const linesOf = new Map<string, number>()
   return {
     read,
-    write(work) {
-      const mine = last.then(() => patiently(work)).finally(changed)
+    write(work, about) {
+      const mine = last
+        .then(() => patiently(work))
+        .then(
+          (result) => {
+            const learner = about?.(result)
+            if (learner === undefined) general++
+            else {
+              lines++
+              linesOf.set(learner, (linesOf.get(learner) ?? 0) + 1)
+            }
+            return result
+          },
+          (error: unknown) => {
+            general++
+            throw error
+          },
+        )
       last = mine.catch(() => undefined)
       return mine
     },
-    revision: () => (local ? revision : undefined),
+    revision(topic) {
+      if (!local) return undefined
+      if (topic === undefined) return `${general}`
+      return topic === 'lines' ? `${general}.${lines}` : `${general}.${linesOf.get(topic.linesOf) ?? 0}`
+    },
     async close() {
       await last
       // Everything into the one file: it can be copied by itself.

@@ -1,41 +1,50 @@
 import { createHash } from 'node:crypto'
 import type { Response } from 'express'
+import type { Database } from '../db/index.ts'
+
+type Topic = Parameters<Database['revision']>[0]
 
 /**
- * Answers kept as text until anything is written. Reading a learner's history costs several queries; between two
- * writes it is the same text, so it is made once.
+ * Answers kept as text until something that they rest on is written. Reading a learner's history costs several queries;
+ * between two writes it is the same text, so it is made once.
  */
 export interface Answers {
-  send(response: Response, key: string, make: () => Promise<unknown>): Promise<undefined>
+  /** @param topic what the answer rests on beside names, plans, cards and reeds: somebody's lesson lines, or everybody's */
+  send(response: Response, key: string, make: () => Promise<unknown>, topic?: Topic): Promise<undefined>
+  /** The same for a part of an answer, kept as it is. */
+  part<T>(key: string, make: () => Promise<T>, topic?: Topic): Promise<T>
 }
 
 /** So many, and so many bytes together, are kept (chosen by Halitus). */
 const MOST = 300
 const MOST_BYTES = 48_000_000
 
-/** @param revision a number that changes with every write; undefined when others may write too: nothing is kept then */
-export function answersUntilChanged(revision: () => number | undefined): Answers {
-  const kept = new Map<string, { text: Buffer; tag: string }>()
-  let of: number | undefined
+/** @param revision changes with what a topic rests on; undefined when others may write too: nothing is kept then */
+export function answersUntilChanged(revision: Database['revision']): Answers {
+  const kept = new Map<string, { text: Buffer; tag: string; stamp: string }>()
+  const parts = new Map<string, { value: unknown; stamp: string }>()
   let bytes = 0
-  const empty = () => {
-    kept.clear()
-    bytes = 0
+  const forget = (key: string) => {
+    bytes -= kept.get(key)?.text.length ?? 0
+    kept.delete(key)
   }
   return {
-    async send(response, key, make) {
-      const current = revision()
-      if (current !== of) {
-        empty()
-        of = current
-      }
+    async send(response, key, make, topic) {
+      const stamp = revision(topic)
       let answer = kept.get(key)
-      if (!answer) {
+      if (!answer || answer.stamp !== stamp) {
+        forget(key)
         const text = Buffer.from(JSON.stringify(await make()))
-        answer = { text, tag: `"${createHash('sha1').update(text).digest('base64url')}"` }
+        const tag = `"${createHash('sha1').update(text).digest('base64url')}"`
+        answer = { text, tag, stamp: stamp ?? '' }
         // A write may have come in while the answer was being made: then it is sent, but not kept.
-        if (current !== undefined && revision() === current) {
-          if (kept.size >= MOST || bytes + text.length > MOST_BYTES) empty()
+        if (stamp !== undefined && revision(topic) === stamp) {
+          // The oldest go first.
+          for (const old of kept.keys()) {
+            if (kept.size < MOST && bytes + text.length <= MOST_BYTES) break
+            forget(old)
+          }
+          forget(key)
           bytes += text.length
           kept.set(key, answer)
         }
@@ -45,6 +54,17 @@ export function answersUntilChanged(revision: () => number | undefined): Answers
       if (response.req.fresh) response.status(304).end()
       else response.set('content-length', String(answer.text.length)).end(answer.text)
       return undefined
+    },
+    async part<T>(key: string, make: () => Promise<T>, topic?: Topic) {
+      const stamp = revision(topic)
+      const there = parts.get(key)
+      if (there && stamp !== undefined && there.stamp === stamp) return there.value as T
+      const value = await make()
+      if (stamp !== undefined && revision(topic) === stamp) {
+        if (parts.size >= MOST) parts.delete(parts.keys().next().value!)
+        parts.set(key, { value, stamp })
+      }
+      return value
     },
   }
 }

@@ -19,9 +19,10 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
     .on(ROUTES.addLearner, ({ body }) => db.write((tx) => addLearner(tx, body, wallClock(now()))))
     .on(ROUTES.learner, ({ params, response }) => {
       const today = wallClock(now())
-      return answers.send(response, `learner ${params.id} ${today.slice(0, 13)}`, () =>
-        learnerAnswer(db.read, params.id, today),
-      )
+      const key = `learner ${params.id} ${today.slice(0, 13)}`
+      return answers.send(response, key, () => learnerAnswer(db.read, params.id, today), {
+        linesOf: params.id,
+      })
     })
     .on(ROUTES.changeLearner, ({ params, body }) =>
       db.write((tx) => changeLearner(tx, params.id, body, dayOf(wallClock(now())))),

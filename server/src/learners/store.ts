@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, eq, notInArray } from 'drizzle-orm'
+import { and, asc, eq, gt, notInArray, sql } from 'drizzle-orm'
 import type {
   EntryRecord,
   LearnerAnswer,
@@ -46,12 +46,52 @@ export async function readLearner(db: Reader, id: string): Promise<LearnerRecord
  * @param whole the lesson whose entries are given whole
  */
 export async function entriesOf(db: Reader, learnerId: string, whole?: string): Promise<EntryRecord[]> {
-  const rows = (await db
+  const rows = await rowsOf(db, learnerId)
+  return rows.map(({ entry, short }) => (entry.lessonId === whole ? entry : short))
+}
+
+/** Reads everybody's lines anew: a file may say something else under the same names. */
+export const forgetEntries = (db: Reader): boolean => READ.delete(db)
+
+interface Row {
+  entry: EntryRecord
+  /** Without its long lists. */
+  short: EntryRecord
+}
+/** So many learners' lines are kept as they were read (chosen by Halitus). */
+const MOST_KEPT = 100
+const READ = new WeakMap<object, Map<string, Row[]>>()
+
+/**
+ * A learner's lines are added and taken back, never rewritten, and each has a number that grows: those that were read once
+ * are still true while their count and their last one are, whoever else writes to the database.
+ */
+async function rowsOf(db: Reader, learnerId: string): Promise<Row[]> {
+  const { entries } = tables
+  const own = eq(entries.learnerId, learnerId)
+  const read = READ.get(db) ?? new Map<string, Row[]>()
+  READ.set(db, read)
+  const known = read.get(learnerId) ?? []
+  const last = known.at(-1)?.entry
+  const [now] = await db
+    .select({
+      count: sql<number>`count(*)`,
+      upTo: sql<number>`sum(case when ${entries.seq} <= ${last?.seq ?? -1} then 1 else 0 end)`,
+      there: sql<number>`max(case when ${entries.id} = ${last?.id ?? ''} then ${entries.seq} else 0 end)`,
+    })
+    .from(entries)
+    .where(own)
+  const still = !!last && now!.upTo === known.length && now!.there === last.seq
+  const fresh = (await db
     .select()
-    .from(tables.entries)
-    .where(eq(tables.entries.learnerId, learnerId))
-    .orderBy(asc(tables.entries.seq))) as EntryRecord[]
-  return rows.map((e) => (e.lessonId === whole ? e : withoutBulk(e)))
+    .from(entries)
+    .where(still ? and(own, gt(entries.seq, last.seq)) : own)
+    .orderBy(asc(entries.seq))) as EntryRecord[]
+  const rows = [...(still ? known : []), ...fresh.map((entry) => ({ entry, short: withoutBulk(entry) }))]
+  read.delete(learnerId)
+  if (read.size >= MOST_KEPT) read.delete(read.keys().next().value!)
+  read.set(learnerId, rows)
+  return rows
 }
 
 /** A learner’s lessons by the time they begin. */

@@ -1,7 +1,7 @@
 import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
-import { routes, type Routes } from '../http/index.ts'
+import { routes, type Answers, type Routes } from '../http/index.ts'
 import {
   addEntry,
   addLesson,
@@ -10,18 +10,32 @@ import {
   composeCardOf,
   finishLesson,
   lessonAnswer,
+  readLesson,
   removeEntry,
 } from './store.ts'
 
 /** Lessons and what happens in them. */
-export const lessonRoutes = (db: Database, now: () => Date): Routes =>
+export const lessonRoutes = (db: Database, now: () => Date, answers: Answers): Routes =>
   routes()
     .on(ROUTES.addLesson, ({ params, body }) => db.write((tx) => addLesson(tx, params.id, body)))
-    .on(ROUTES.lesson, ({ params }) => lessonAnswer(db.read, params.id))
+    .on(ROUTES.lesson, async ({ params, response }) => {
+      const { learnerId } = await readLesson(db.read, params.id)
+      return answers.send(response, `lesson ${params.id}`, () => lessonAnswer(db.read, params.id), {
+        linesOf: learnerId,
+      })
+    })
     .on(ROUTES.addEntry, ({ params, body }) =>
-      db.write((tx) => addEntry(tx, params.id, body, wallClock(now()))),
+      db.write(
+        (tx) => addEntry(tx, params.id, body, wallClock(now())),
+        (entry) => entry.learnerId,
+      ),
     )
-    .on(ROUTES.removeEntry, ({ params }) => db.write((tx) => removeEntry(tx, params.id, params.entry)))
+    .on(ROUTES.removeEntry, ({ params }) =>
+      db.write(
+        (tx) => removeEntry(tx, params.id, params.entry),
+        (entry) => entry.learnerId,
+      ),
+    )
     .on(ROUTES.changeLesson, ({ params, body }) => db.write((tx) => changeLesson(tx, params.id, body)))
     .on(ROUTES.removeLesson, ({ params }) => db.write((tx) => removeLesson(tx, params.id)))
     .on(ROUTES.finishLesson, ({ params, body }) =>

@@ -11,8 +11,13 @@ export const todayRoutes = (db: Database, now: () => Date, answers: Answers): Ro
     const today = dayOf(wallClock(now()))
     const date = query.date ?? today
     const week = query.week ?? date
-    return answers.send(response, `today ${today} ${date} ${week}`, async () => {
-      if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
-      return readToday(db.read, date, week)
-    })
+    return answers.send(
+      response,
+      `today ${today} ${date} ${week}`,
+      async () => {
+        if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
+        return readToday(db.read, date, week, answers)
+      },
+      'lines',
+    )
   })

@@ -4,6 +4,7 @@ import { PAUSE_DAYS } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
 import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
 import { cardsOf } from '../cards/index.ts'
+import type { Answers } from '../http/index.ts'
 import { tables, type Reader } from '../db/index.ts'
 import { attentionOf, entriesOf, knownBefore, lessonsOf, observes, readLearner } from '../learners/index.ts'
 import { readStudio } from '../studio/index.ts'
@@ -107,7 +108,12 @@ async function gapsOn(
  * The day: who comes and what needs attention, the week around it, what was reported from home, who is missing.
  * @param weekOf any day of the week that is shown
  */
-export async function readToday(db: Reader, date: Day, weekOf: Day): Promise<TodayAnswer> {
+export async function readToday(
+  db: Reader,
+  date: Day,
+  weekOf: Day,
+  answers: Pick<Answers, 'part'>,
+): Promise<TodayAnswer> {
   const studio = await readStudio(db)
   const due = await db
     .select()
@@ -117,7 +123,13 @@ export async function readToday(db: Reader, date: Day, weekOf: Day): Promise<Tod
   const learners = (await db.select().from(tables.learners)) as LearnerRecord[]
   const names = new Map(learners.map((l) => [l.id, l.name]))
   const lessons: TodayAnswer['lessons'] = []
-  for (const lesson of due) lessons.push(await dueLesson(db, lesson, studio))
+  // A line noted with one learner changes nothing of the others.
+  for (const lesson of due)
+    lessons.push(
+      await answers.part(`due ${lesson.id}`, () => dueLesson(db, lesson, studio), {
+        linesOf: lesson.learnerId,
+      }),
+    )
   const [next] = await db
     .select()
     .from(tables.lessons)
@@ -128,9 +140,12 @@ export async function readToday(db: Reader, date: Day, weekOf: Day): Promise<Tod
     date,
     studio: { name: studio.name, place: studio.place },
     lessons,
-    week: await weekFrom(db, mondayOf(weekOf), names),
-    reports: await unseenReports(db),
-    gaps: await gapsOn(db, date, learners),
+    // These rest on no lesson line at all.
+    ...(await answers.part(`around ${date} ${weekOf}`, async () => ({
+      week: await weekFrom(db, mondayOf(weekOf), names),
+      reports: await unseenReports(db),
+      gaps: await gapsOn(db, date, learners),
+    }))),
     next: next ? dayOf(next.startsAt) : null,
   }
 }
