@@ -154,7 +154,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
   ['Air', 'air', () => [...air.tubes(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
-  ['Squeaks', 'squeaks', () => squeaks(SEED)],
+  ['Squeaks', 'causes', () => squeaks(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

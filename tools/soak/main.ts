@@ -228,7 +228,8 @@ async function load(): Promise<Line[]> {
   await analysing
   const flat = await clients(url, FLAT_S, 0, 0.1)
   clearInterval(watch)
-  await pause(3000)
+  // Threads without work are gone after half a minute.
+  await pause(35_000)
   const rest = rssMb(child.pid!)
   const alone = [await analyse(), await analyse(), await analyse()]
     .map((a) => 20_000 / a.ms)

@@ -8,7 +8,7 @@ import type { Tasks, Told } from './tasks.ts'
 /** How many may wait before the next is asked to come back (chosen by Halitus). */
 const MOST_WAITING = 40
 /** A thread that had nothing to do for so long goes, ms: starting one costs about a second, keeping one some memory. */
-const KEPT_MS = 120_000
+const KEPT_MS = 30_000
 /** What one thread may need of JavaScript's heap, MB; sound itself lies outside it. */
 const HEAP_MB = 512
 
