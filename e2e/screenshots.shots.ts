@@ -101,7 +101,12 @@ test('screenshots', async ({ page }) => {
   await shoot(page, '/learners/ottoline-brask', 'progress', () =>
     page.getByRole('button', { name: 'Long tone E4' }).click(),
   )
-  await shoot(page, '/learners', 'learners')
+  await shoot(page, '/squeaks?lesson=ottoline-brask-w13&from=fingers', 'squeaks', async () => {
+    await page.getByRole('button', { name: 'It shrieks' }).click()
+    await page.getByRole('button', { name: 'From one note downwards, all of them' }).click()
+    await page.keyboard.press('0')
+    await page.keyboard.press('2')
+  })
   await page.setViewportSize({ width: 390, height: 844 })
   await shoot(page, '/card/pim-askerud-w12-card', 'card')
 })

@@ -251,7 +251,7 @@ function byList(l: Learner, random: Random | undefined): number {
   return REMEDY_S * (at + 1)
 }
 
-const LEARNERS = 700
+const LEARNERS = Number(process.env.LEARNERS ?? 700)
 const share = (n: number, of: number) => `${((100 * n) / Math.max(1, of)).toFixed(0)} %`
 const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length
 const median = (list: readonly number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!

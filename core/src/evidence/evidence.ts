@@ -27,6 +27,8 @@ export interface Outcome {
   /** How likely it is under a cause; where it isn't named, `otherwise`. */
   under: Readonly<Partial<Record<string, HowLikely>>>
   otherwise: HowLikely
+  /** Of two causes at once it takes both to show it, as that nothing changed; else either is enough. */
+  takesBoth?: true
 }
 
 /**
@@ -132,6 +134,7 @@ function shown(o: Outcome, [one, two]: Hypothesis): number {
   const a = rawly(o, one)
   if (two === undefined) return a
   const b = rawly(o, two)
+  if (o.takesBoth) return Math.min(a, b)
   return 1 - ((1 - a) * (1 - b)) / (1 - Math.min(a, b, LIKELY[o.otherwise]))
 }
 

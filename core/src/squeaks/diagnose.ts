@@ -181,14 +181,13 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   const answers = told.answers.filter((a) => !accident.unavailable?.includes(a.question))
   const cause = (id: string) => known.causes.find((c) => c.id === id)
   const tries = told.tried.flatMap((t) => cause(t.check.slice(TRY.length)) ?? [])
-  const asked: Model = { ...weighed, questions: [...weighed.questions, ...tries.map(remedying)] }
+  const asked: Model = { ...weighed, questions: [...weighed.questions, ...tries.map((c) => remedying(c))] }
   const beliefs = believe(asked, answers)
   // Remedies of the likeliest are checks as well.
-  const cures = beliefs
-    .slice(0, REMEDIES)
-    .flatMap((b) => cause(b.cause) ?? [])
-    .filter((c) => !tries.includes(c))
-    .map(remedying)
+  const cures = beliefs.slice(0, REMEDIES).flatMap((b) => {
+    const c = cause(b.cause)
+    return c && !tries.includes(c) ? [remedying(c, b.share)] : []
+  })
   const model = open({ ...asked, questions: [...asked.questions, ...cures] }, known, accident, told)
   const hurts = accident.observations.includes(PAIN)
   const looks = new Set(known.observations.map((o) => o.id))

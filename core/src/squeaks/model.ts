@@ -93,19 +93,25 @@ const tried = (c: Check, all: Shows): Question => ({
   worth: (c.cures ? CURES : 1) * (c.parts ? PARTS : 1),
   outcomes: [
     outcome(BETTER, `Better: ${c.ask}`, c.id, WORDS[c.otherwise], all, (l) => WORDS[l]),
-    outcome('same', `The same: ${c.ask}`, c.id, ELSE[c.otherwise], all, (l) => ELSE[l]),
+    {
+      ...outcome('same', `The same: ${c.ask}`, c.id, ELSE[c.otherwise], all, (l) => ELSE[l]),
+      takesBoth: true,
+    },
     outcome('worse', `Worse: ${c.ask}`, c.id, 'almost never', all, (l) =>
       c.cures && !c.parts && l === 'n' ? 'now and then' : 'almost never',
     ),
   ],
 })
 
-/** The remedy of a cause, tried: a check that is the cure, and ends the search where it was that. */
-export const remedying = (c: Pick<SqueakCause, 'id' | 'remedy'>): Question => ({
+/**
+ * The remedy of a cause, tried: a check that is the cure, and ends the search where it was that.
+ * @param belief that it is that, 0 to 1: a second of a likely cure is worth more
+ */
+export const remedying = (c: Pick<SqueakCause, 'id' | 'remedy'>, belief = 0): Question => ({
   id: `${TRY}${c.id}`,
   ask: c.remedy,
   seconds: REMEDY_S,
-  worth: ENDS,
+  worth: ENDS * (UNLIKELY + belief),
   outcomes: [
     {
       id: BETTER,
@@ -118,14 +124,16 @@ export const remedying = (c: Pick<SqueakCause, 'id' | 'remedy'>): Question => ({
       words: `The same: ${c.remedy}`,
       under: { [c.id]: 'almost never' },
       otherwise: 'almost always',
+      takesBoth: true,
     },
     { id: 'worse', words: `Worse: ${c.remedy}`, under: {}, otherwise: 'almost never' },
   ],
 })
-/** What a remedy's id begins with; how long one takes, s; and how much more its second counts (chosen by Halitus). */
+/** What a remedy's id begins with; how long one takes, s; and how much more its second counts, the more it is believed (chosen by Halitus). */
 export const TRY = 'try-'
 const REMEDY_S = 20
 const ENDS = 1.6
+const UNLIKELY = 1
 
 /**
  * A partial near the note's own (second to fourth: the tube in another register) or far from it (the reed by itself, or

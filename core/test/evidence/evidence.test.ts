@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { believe, LIKELY, nextCheck, NO, OTHER, sign, type Answer, type Model } from '@halitus/core/evidence'
+import {
+  type Answer,
+  LIKELY,
+  type Model,
+  NO,
+  OTHER,
+  believe,
+  nextCheck,
+  sign,
+  together,
+} from '@halitus/core/evidence'
 import { seeded } from '@halitus/core/player'
 
 const MODEL: Model = {
@@ -217,5 +227,102 @@ describe('any model', () => {
       expect(believe(model, answers).reduce((s, b) => s + b.share, 0)).toBeCloseTo(1, 12)
       expect(nextCheck(model, answers)?.question).not.toBe('p')
     }
+  })
+})
+
+describe('two causes at once', () => {
+  const model: Model = {
+    causes: [
+      { id: 'a', words: 'A', usual: 'often' },
+      { id: 'b', words: 'B', usual: 'often' },
+      { id: 'c', words: 'C', usual: 'often' },
+    ],
+    pairs: [{ both: ['a', 'b'], usual: 'now and then' }],
+    questions: [
+      sign('x', 'X', { a: 'often' }, 'seldom'),
+      sign('y', 'Y', { b: 'often' }, 'seldom'),
+      {
+        id: 'try-a',
+        outcomes: [
+          { id: 'better', words: 'Better', under: { a: 'almost always' }, otherwise: 'almost never' },
+          {
+            id: 'same',
+            words: 'Same',
+            under: { a: 'almost never' },
+            otherwise: 'almost always',
+            takesBoth: true,
+          },
+        ],
+      },
+    ],
+    otherShare: 0.1,
+  }
+  // Written out by hand: priors .75 each, the pair .75 · .75 · .4 = .225; all of it nine tenths.
+  const all = 3 * 0.75 + 0.225
+  const prior = { single: (0.9 * 0.75) / all, pair: (0.9 * 0.225) / all, other: 0.1 }
+  const shareOf = (answers: Parameters<typeof believe>[1], id: string) =>
+    believe(model, answers).find((b) => b.cause === id)!.share
+  it('have a share of their own, which goes to each by half', () => {
+    expect(together(model, [])[0]!.share).toBeCloseTo(prior.pair, 12)
+    expect(shareOf([], 'a')).toBeCloseTo(prior.single + prior.pair / 2, 12)
+    expect(shareOf([], 'c')).toBeCloseTo(prior.single, 12)
+    expect(believe(model, []).reduce((s, b) => s + b.share, 0)).toBeCloseTo(1, 12)
+  })
+  it('show what either of them shows, with what is there anyway counted once', () => {
+    // Noisy or with a leak (Pearl, 1988): 1 − (1 − .75)(1 − .15) / (1 − .15) = .75 for each sign.
+    const [pair] = together(model, [
+      { question: 'x', outcome: 'x' },
+      { question: 'y', outcome: 'y' },
+    ])
+    const joint = {
+      a: prior.single * 0.75 * 0.15,
+      b: prior.single * 0.15 * 0.75,
+      c: prior.single * 0.15 * 0.15,
+      other: prior.other * 0.15 * 0.15,
+      pair: prior.pair * 0.75 * 0.75,
+    }
+    const sum = Object.values(joint).reduce((x, y) => x + y, 0)
+    expect(pair!.share).toBeCloseTo(joint.pair / sum, 12)
+  })
+  it('change by either one’s cure, and stay the same only where neither was it', () => {
+    const same = [{ question: 'try-a', outcome: 'same' }]
+    // .03 of .98 under a and under the pair, .95 of .98 otherwise.
+    const joint = {
+      a: prior.single * 0.03,
+      rest: 2 * prior.single * 0.95 + prior.other * 0.95,
+      pair: prior.pair * 0.03,
+    }
+    const sum = joint.a + joint.rest + joint.pair
+    expect(together(model, same)[0]!.share).toBeCloseTo(joint.pair / sum, 12)
+    expect(shareOf(same, 'a')).toBeCloseTo((joint.a + joint.pair / 2) / sum, 12)
+  })
+  it('are refused where they name what there isn’t', () => {
+    const odd = { ...model, pairs: [{ both: ['a', 'z'] as const, usual: 'often' as const }] }
+    expect(() => believe(odd, [])).toThrow('A pair names “z”, which is no cause.')
+  })
+})
+
+describe('a second that is worth more', () => {
+  it('is asked for first, of two checks that tell the same', () => {
+    const check = (id: string, worth?: number) => ({
+      ...sign(id, id, { a: 'almost always' }, 'almost never', { ask: id, seconds: 10 }),
+      ...(worth !== undefined && { worth }),
+    })
+    const of = (...questions: ReturnType<typeof check>[]) =>
+      nextCheck(
+        {
+          causes: [
+            { id: 'a', words: 'A', usual: 'often' },
+            { id: 'b', words: 'B', usual: 'often' },
+          ],
+          questions,
+          otherShare: 0.1,
+        },
+        [],
+      )!.question
+    expect(of(check('one'), check('two'))).toBe('one')
+    expect(of(check('one'), check('two', 1.01))).toBe('two')
+    expect(of(check('one'), check('two', 0.99))).toBe('one')
+    expect(of(check('one', 0.5), check('two'))).toBe('two')
   })
 })

@@ -110,7 +110,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .tools {
   display: flex;
   align-items: center;
-  gap: 32px;
+  gap: 22px;
   height: 60px;
   flex: none;
   padding: 0 24px;
@@ -129,6 +129,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: flex;
   align-items: baseline;
   gap: 8px;
+  flex: none;
+  white-space: nowrap;
 }
 .tool b {
   margin-right: 4px;
@@ -147,15 +149,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: flex;
   align-items: center;
   gap: 12px;
+  min-width: 0;
 }
 .from label {
+  white-space: nowrap;
   color: var(--soft);
 }
 .source {
   width: 310px;
+  min-width: 90px;
 }
 .level {
-  width: 110px;
+  flex: 0 1 110px;
+  min-width: 40px;
   height: 10px;
   background: var(--line);
   border-radius: 5px;
@@ -165,6 +171,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: block;
   height: 100%;
   background: var(--ink);
+}
+/* Between a laptop’s width and a phone’s there is room for what counts. */
+@media (max-width: 1320px) {
+  /* Still read aloud. */
+  .from label {
+    position: absolute;
+    clip-path: inset(50%);
+  }
 }
 @media (max-width: 700px) {
   .tools {
@@ -176,9 +190,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .from {
     width: 100%;
     margin: 0;
-  }
-  .from label {
-    display: none;
   }
   .source {
     flex: 1;
