@@ -229,7 +229,7 @@ describe('the next check', () => {
       ...biting,
       observations: [...biting.observations, 'try-biting:same'],
     }).causes.find((c) => c.id === 'biting')!
-    expect(still.belief).toBeLessThan(0.25 * causes[0]!.belief)
+    expect(still.belief).toBeLessThan(0.5 * causes[0]!.belief)
     expect(still.against).toContain(`The same: ${causes[0]!.remedy}`)
   })
   it('says what to put back after something that didn’t help', () => {
