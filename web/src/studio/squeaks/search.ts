@@ -69,7 +69,7 @@ export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: R
   const lesson = useLesson()
   const listening = useListening()
   const here = computed(() => (inLesson.value ? (lesson.answer?.lesson.id ?? '') : ''))
-  const told = useDraft<Told>(() => `squeak.${here.value || inst.value.family}`, NOTHING)
+  const told = useDraft<Told>(() => `squeak-search.${here.value || inst.value.family}`, NOTHING)
   const change = (more: Partial<Told>) =>
     (told.value = { ...told.value, ...more, since: told.value.since || Date.now() })
 
