@@ -37,6 +37,9 @@ test('a squeak is found by keys alone, kept with its drill on the card, and take
   await page.getByRole('heading', { name: 'Squeaks' }).click()
   await page.keyboard.press('h')
   await expect(page.getByText('Feel the holes: right ring finger alone')).toBeVisible()
+  // What was kept is done: after a reload nobody keeps it twice.
+  await page.reload()
+  await expect(page.getByRole('heading', { name: 'What happens?' })).toBeVisible()
   await page.getByRole('radio', { name: 'What squeaked' }).click()
   await expect(page.getByRole('row').nth(1)).toContainText(
     'It shrieks: the right ring finger doesn’t cover its hole',

@@ -51,6 +51,7 @@ async function end(ended: 'helped' | 'unsolved') {
     provenance,
   )
   if (!entry) return
+  props.search.change({ done: true })
   kept.value = {
     id: entry.id,
     words: ended === 'helped' ? cause.words : 'Unsolved',
@@ -62,6 +63,7 @@ async function end(ended: 'helped' | 'unsolved') {
 async function takeBack() {
   if (!kept.value) return
   await lesson.takeBack(kept.value.id)
+  props.search.change({ done: false })
   kept.value = undefined
 }
 function again() {

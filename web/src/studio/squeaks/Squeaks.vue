@@ -285,6 +285,7 @@ const back = () =>
   padding: 2px 1px;
   cursor: pointer;
   font-weight: 650;
+  text-align: left;
 }
 .lead {
   font-size: 27px;

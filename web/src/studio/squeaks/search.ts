@@ -35,6 +35,8 @@ interface Told {
   heard?: Accident['heard']
   heardWords?: string
   simulated?: boolean
+  /** It was kept: whoever comes back begins anew. */
+  done?: boolean
   /** When the search began, ms. */
   since: number
 }
@@ -73,6 +75,13 @@ export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: R
   const change = (more: Partial<Told>) =>
     (told.value = { ...told.value, ...more, since: told.value.since || Date.now() })
 
+  watch(
+    here,
+    () => {
+      if (told.value.done) told.value = NOTHING
+    },
+    { immediate: true },
+  )
   const fetched = ref<Background & { weeksPlaying: number }>()
   watch(
     here,
