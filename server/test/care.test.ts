@@ -265,6 +265,11 @@ describe('a learner’s link', () => {
       expect((await learner.ask(method, path, body)).status, `${method} ${path}`).toBeGreaterThanOrEqual(401)
     const { data: list } = await teacher.ask('GET', '/api/learners/saskia-vell/links')
     expect(list.links).toEqual([{ id: link.id, createdAt: expect.any(String), revokedAt: null }])
+    // Who is to be deleted tonight is seen by nobody, by a link neither.
+    await teacher.ask('DELETE', '/api/learners/saskia-vell', { name: 'Saskia Vell' })
+    expect((await learner.ask('GET', api)).status).toBe(404)
+    await teacher.ask('DELETE', '/api/learners/saskia-vell/deleted')
+    expect((await learner.ask('GET', api)).status).toBe(200)
     await teacher.ask('DELETE', `/api/links/${link.id}`)
     const gone = await learner.ask('GET', api)
     expect(gone.status).toBe(404)

@@ -17,7 +17,7 @@ export {
 } from './tube.ts'
 export { CALIBRATED } from './measures/index.ts'
 export { Model, tubeOf, type Calibrated, type Measures } from './model.ts'
-export { airOf, hasAir, openWith, typicalError, type Air, type Leak } from './air.ts'
+export { airOf, hasAir, openWith, rangeHz, typicalError, type Air, type Leak } from './air.ts'
 export { intentOf, predict, reluctance, sounding, USUAL_GRIP, type Asked, type Candidate } from './predict.ts'
 export { passing, unknownBetween, type Passing, type Share } from './between.ts'
 export { pressureAlong } from './wave.ts'

@@ -26,7 +26,7 @@ const OTHER_SHARE = 0.06
 /** From so many weeks of playing on the later likelihood counts (chosen by Halitus). */
 const GROWN_WEEKS = 18
 /** To look or ask takes so long, s (chosen by Halitus). */
-export const LOOK_S = 5
+const LOOK_S = 5
 /** A second of a check that cures, and of one that tells player from equipment, counts more (chosen by Halitus). */
 const CURES = 1.3
 const PARTS = 1.3
@@ -42,7 +42,7 @@ export const OUTCOMES = [
 ] as const
 
 /** The same, by id. */
-export const TRIED_AS = ['better', 'same', 'worse'] as const
+export const TRIED_AS = OUTCOMES.map((o) => o.id)
 
 /**
  * What each cause shows, by id.

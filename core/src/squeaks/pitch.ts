@@ -1,6 +1,6 @@
-import { faultsOf, hasAir } from '../acoustics/index.ts'
+import { faultsOf, hasAir, rangeHz } from '../acoustics/index.ts'
 import { fingerSystem, standardFingering, writtenNote, type Instrument } from '../instruments/index.ts'
-import { centsBetween, hzOfMidi, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsBetween, hzOfMidi, prettyNote } from '../pitch/index.ts'
 import type { Fact } from './facts.ts'
 
 /** How much the model of the tube may say: a finger that it blames fully counts so many times more (chosen by Halitus). */
@@ -55,7 +55,8 @@ export function partialOf(inst: Instrument, written: string, hz: number, a4Hz = 
 const JUMPED = 1.5
 
 const KEPT = 32
-const heardBefore = new Map<string, Fact[]>()
+/** By the instrument as it is taught: another system of fingerings is another instrument here. */
+const HEARD = new WeakMap<Instrument, Map<string, Fact[]>>()
 
 /**
  * What a pitch says of fingers, vents and pads, by the model of the tube.
@@ -73,7 +74,9 @@ export function byPitch(
   crossing: boolean,
 ): Fact[] {
   if (!hasAir(inst)) return []
-  const key = `${inst.id} ${written} ${hz} ${a4Hz} ${crossing}`
+  const heardBefore = HEARD.get(inst) ?? new Map<string, Fact[]>()
+  HEARD.set(inst, heardBefore)
+  const key = `${written} ${hz} ${a4Hz} ${crossing}`
   const known = heardBefore.get(key)
   if (known) return known
   const found = factsOfPitch(inst, written, hz, a4Hz, crossing)
@@ -90,8 +93,8 @@ function factsOfPitch(
   crossing: boolean,
 ): Fact[] {
   const { midi } = writtenNote(inst, written)
-  const [low, high] = inst.range.full.map((n) => hzOfMidi(parseNote(n).midi + inst.transposition, a4Hz))
-  if (hz < low! / OUTSIDE || hz > high! * OUTSIDE) return []
+  const [low, high] = rangeHz(inst, a4Hz)
+  if (hz < low / OUTSIDE || hz > high * OUTSIDE) return []
   const faults = faultsOf(inst, written, hz, a4Hz)
   const times: Record<string, number> = {}
   const own = hzOfMidi(midi + inst.transposition, a4Hz)

@@ -267,8 +267,6 @@ export interface Check {
   parts?: true
   /** What is put back when it didn't help: one change at a time. */
   back?: string
-  /** The touch that the teacher presses down, and the note on which: said with its name. */
-  finger?: string
   caution?: string
 }
 const check = (
@@ -307,7 +305,7 @@ export const CHECKS: readonly Check[] = [
   check('small-part', 'The smallest part alone, five seconds.', 15, 's'),
   check('freeze', 'Hold the note; I press one finger after the other.', 20, 's'),
   ...FINGERS.map(({ id, words }) =>
-    check(`press-${id}`, `Hold the note; I press the ${words} down.`, 6, 'n', { finger: id, cures: true }),
+    check(`press-${id}`, `Hold the note; I press the ${words} down.`, 6, 'n', { cures: true }),
   ),
   check('slowly', 'The same change, slowly, fingers all at once.', 12, 's', { cures: true }),
   check('slurred-check', 'The same without the tongue.', 8, 's'),

@@ -1,5 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto'
-import { and, desc, eq, isNull, lt, ne, or } from 'drizzle-orm'
+import { and, desc, eq, isNull, lt, notInArray, or } from 'drizzle-orm'
 import { tables, type Database, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
@@ -107,10 +107,6 @@ export async function whoseSession(db: Database, secret: string, now: number): P
 /** Ends one session; others of the same role go on. */
 export const signOut = (db: Database, secret: string): Promise<unknown> =>
   db.write((tx) => tx.delete(tables.sessions).where(eq(tables.sessions.secret, secretHash(secret))))
-/** Ends all sessions but one. */
-export const signOutOthers = (db: Database, secret: string): Promise<unknown> =>
-  db.write((tx) => tx.delete(tables.sessions).where(ne(tables.sessions.secret, secretHash(secret))))
-
 /** A learner's links, newest first; what opens them was shown once, when they were made. */
 export const linksOf = (db: Reader, learnerId: string) =>
   db
@@ -150,7 +146,14 @@ export async function cardOfLink(db: Reader, secret: string): Promise<string | u
     .select({ card: tables.cards.id })
     .from(tables.links)
     .innerJoin(tables.cards, eq(tables.cards.learnerId, tables.links.learnerId))
-    .where(and(eq(tables.links.secret, secretHash(secret)), isNull(tables.links.revokedAt)))
+    .where(
+      and(
+        eq(tables.links.secret, secretHash(secret)),
+        isNull(tables.links.revokedAt),
+        // Who is deleted tonight is seen by nobody any more.
+        notInArray(tables.links.learnerId, db.select({ id: tables.leaving.learnerId }).from(tables.leaving)),
+      ),
+    )
     .orderBy(desc(tables.cards.from), desc(tables.cards.id))
     .limit(1)
   return found?.card

@@ -1,1 +1,1 @@
-export { atWork, endHeavyWork, goneWith, heavily, isTold } from './pool.ts'
+export { endHeavyWork, goneWith, heavily, isTold } from './pool.ts'

@@ -37,7 +37,6 @@ export async function heavily<T extends keyof Tasks>(
   data: Data<T>,
   { give = [], signal }: { give?: ArrayBuffer[]; signal?: AbortSignal } = {},
 ): Promise<Answer<T>> {
-  running++
   try {
     return (await threads().run(
       { task, data },
@@ -47,18 +46,8 @@ export async function heavily<T extends keyof Tasks>(
     if (error instanceof Error && /queue|limit/i.test(error.message) && error.name !== 'AbortError')
       throw new HttpError('too-many', `${MOST_WAITING} wait already; try again in a moment.`)
     throw error
-  } finally {
-    running--
   }
 }
-let running = 0
-
-/** How much heavy work runs and how much waits. */
-export const atWork = (): { running: number; waiting: number; atOnce: number } => {
-  const waiting = pool?.queueSize ?? 0
-  return { running: running - waiting, waiting, atOnce: Math.max(1, availableParallelism()) }
-}
-
 /** Ends the threads, when the server ends. */
 export async function endHeavyWork(): Promise<void> {
   const ending = pool

@@ -1,6 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import type { Stage } from '@halitus/core/contract'
-import { instrument, standardFingering, type Instrument } from '@halitus/core/instruments'
+import { standardFingering, type Instrument } from '@halitus/core/instruments'
 import { backgroundOf } from '@halitus/core/practice'
 import { factsOf, notesKnown } from '@halitus/core/records'
 import {
@@ -226,7 +226,7 @@ export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: R
         .reduce((sum, c) => sum + c.belief, 0)
     const down = written.value
       ? new Set(
-          standardFingering(instrument(inst.value.id), written.value).touches.flatMap(
+          standardFingering(inst.value, written.value).touches.flatMap(
             (t) => fingerNamed(inst.value, t) ?? [],
           ),
         )
