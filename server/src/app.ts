@@ -137,7 +137,7 @@ export function buildApp({
     forgetEntries(db.read)
     return dropTakesOfNobody(db, takesFolder)
   }
-  const answers = answersUntilChanged(db.revision.bind(db))
+  const answers = answersUntilChanged((topic) => db.stamp(topic))
   const all = [
     routes()
       .on(ROUTES.health, () => ({ ok: true }))

@@ -42,7 +42,7 @@ export interface StudioAtWork {
   stop(): Promise<void>
 }
 
-/** Starts a server over a database file of its own. */
+/** Starts a server over a database file of its own, or over a database that others use too. */
 export async function startStudio({
   demo = false,
   heavyPerMinute = 1000,
@@ -51,10 +51,11 @@ export async function startStudio({
   guarded = false,
   now = () => NOW,
   codes = [] as string[],
+  databaseUrl = undefined as string | undefined,
   log = pino({ level: 'silent' }),
 } = {}): Promise<StudioAtWork> {
   const folder = mkdtempSync(join(tmpdir(), 'halitus-'))
-  const db = await openDatabase(`file:${join(folder, 'test.db')}`)
+  const db = await openDatabase(databaseUrl ?? `file:${join(folder, 'test.db')}`)
   if (demo) await fillWithDemo(db, NOW)
   const takesFolder = join(folder, 'takes')
   const app = buildApp({

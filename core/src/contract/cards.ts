@@ -9,6 +9,7 @@ import {
   strict,
   text,
   uniqueBy,
+  version,
   whole,
   words,
 } from '../fields/index.ts'
@@ -18,7 +19,6 @@ import type { CardRowKind } from '../records/index.ts'
 
 export const TROUBLES = ['dizzy', 'sore', 'no-sound', 'other'] as const
 export type Trouble = (typeof TROUBLES)[number]
-const VERSION = 1_000_000_000
 
 const ROW_KINDS = STAGES.filter((s): s is CardRowKind => s !== 'home')
 export const cardRow = strict({
@@ -48,7 +48,7 @@ const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
 /** A card may be longer than the session it was composed for, but not endless. */
 const MOST_MINUTES = 2 * SESSION_MINUTES.high
 export const cardPatch = strict({
-  version: whole(1, VERSION),
+  version: version(),
   sessions: whole(SESSIONS.low, SESSIONS.high),
   listenFor: text(200),
   rows: rows().test(
@@ -67,7 +67,7 @@ export const cardRecord = strict({
   lessonId: id(),
   instrument: instrumentId(),
   from: day(),
-  version: whole(1, VERSION),
+  version: version(),
   sessions: whole(SESSIONS.low, SESSIONS.high),
   listenFor: text(200),
   rows: array().of(cardRow).required().max(12),

@@ -21,6 +21,10 @@ export const ERRORS = {
   locked: { status: 429, means: 'Too many wrong passwords; wait.' },
   'wrong-host': { status: 421, means: 'The server isn’t known by the name it was asked by.' },
   busy: { status: 503, means: 'Another program holds the database; nothing was saved. Try again.' },
+  away: {
+    status: 503,
+    means: 'The server that keeps the database doesn’t answer. Try again; nothing is saved twice.',
+  },
   'not-json': { status: 415, means: 'The body isn’t sent as JSON.' },
   'too-large': { status: 413, means: 'The body is larger than allowed.' },
   'not-wave': { status: 415, means: 'The body isn’t sent as a WAVE file.' },

@@ -1,5 +1,16 @@
 import { array, boolean, number, string, type InferType } from 'yup'
-import { day, id, instrumentId, moment, strict, text, uniqueBy, whole, words } from '../fields/index.ts'
+import {
+  day,
+  id,
+  instrumentId,
+  moment,
+  strict,
+  text,
+  uniqueBy,
+  version,
+  whole,
+  words,
+} from '../fields/index.ts'
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import { cardAnswer, cardRow, report } from './cards.ts'
@@ -32,6 +43,15 @@ const learnerFields = {
   sessionsPerWeek: whole(SESSIONS.low, SESSIONS.high),
   note: text(1000),
 }
+/** Who agreed that these notes are kept, and on which day; nobody said so where it is null. */
+export const consent = strict({
+  by: string()
+    .required()
+    .oneOf(['learner', 'guardian'] as const),
+  on: day(),
+})
+export type Consent = InferType<typeof consent>
+const consentOrNone = consent.nullable()
 /** Lessons of the coming weeks are made from it by themselves. */
 const regularTime = regular.nullable()
 /** With an id of the sender's making it may be sent twice; without one a new learner is made each time. */
@@ -39,12 +59,19 @@ export const learnerInput = strict({
   id: id().optional(),
   ...learnerFields,
   regular: regularTime.optional(),
+  consent: consentOrNone.optional(),
 })
-export type LearnerInput = Omit<InferType<typeof learnerInput>, 'schools' | 'regular'> &
-  Schools & { regular?: Regular | null }
+export type LearnerInput = Omit<InferType<typeof learnerInput>, 'schools' | 'regular' | 'consent'> &
+  Schools & { regular?: Regular | null; consent?: Consent | null }
+/** With the `version` that the writer saw, what somebody else changed meanwhile isn’t written over. */
 export const learnerPatch = strict(learnerFields)
   .partial()
-  .shape({ archived: boolean(), regular: regularTime.optional() })
+  .shape({
+    archived: boolean(),
+    regular: regularTime.optional(),
+    consent: consentOrNone.optional(),
+    version: version().optional(),
+  })
   .noUnknown()
 export type LearnerPatch = Partial<LearnerRecord>
 
@@ -54,9 +81,15 @@ export const learnerRecord = strict({
   regular: regularTime.defined(),
   archived: boolean().required(),
   createdAt: moment(),
+  /** Files from before consent was noted don’t say. */
+  consent: consentOrNone.default(null),
+  version: version().optional().default(1),
 })
-export type LearnerRecord = Omit<InferType<typeof learnerRecord>, 'schools' | 'regular'> &
-  Schools & { regular: Regular | null }
+export type LearnerRecord = Omit<
+  InferType<typeof learnerRecord>,
+  'schools' | 'regular' | 'consent' | 'version'
+> &
+  Schools & { regular: Regular | null; consent: Consent | null; version: number }
 
 export const concern = strict({
   kind: string().required(),

@@ -1,5 +1,5 @@
 import { array, number, string, type AnySchema, type InferType } from 'yup'
-import { finite, id, moment, strict, text, whole, words } from '../fields/index.ts'
+import { finite, id, moment, strict, text, version, whole, words } from '../fields/index.ts'
 import { NAMINGS, type Naming } from '../pitch/index.ts'
 import type { EntryRecord } from '../records/index.ts'
 import { cardRecord, report, tick, type CardRecord } from './cards.ts'
@@ -20,6 +20,8 @@ export const studioInput = strict({
   noteNames: string()
     .oneOf(NAMINGS.map((n) => n.id))
     .default('english'),
+  /** The one that the writer saw; then what somebody else changed meanwhile isn’t written over. */
+  version: version().optional(),
 })
 export type StudioInput = Omit<InferType<typeof studioInput>, 'schools' | 'noteNames'> & {
   schools: Record<string, string>

@@ -77,6 +77,8 @@ export const finite = () =>
     )
 /** A whole number from `min` to `max`. */
 export const whole = (min: number, max: number) => number().required().integer().min(min).max(max)
+/** How often something was saved; a writer names the one that was seen, from 0 where nothing may have been there. */
+export const version = (from: 0 | 1 = 1) => whole(from, 1_000_000_000)
 
 /** A written note in scientific notation, octaves 0 to 8, either kind of accidental. */
 export const noteText = () =>

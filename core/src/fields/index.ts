@@ -17,6 +17,7 @@ export {
   strict,
   text,
   uniqueBy,
+  version,
   whole,
   words,
   type Provenance,

@@ -10,9 +10,12 @@ import {
 } from 'node:fs'
 import { readMigrationFiles } from 'drizzle-orm/migrator'
 import type { Client } from '@libsql/client'
+import { isAway } from '../http/index.ts'
 
 /** What every SQLite file begins with (SQLite file format, section 1.2). */
 const HEADER = 'SQLite format 3\0'
+/** A path, not a server's address. */
+const isLocal = (database: string) => !/^\w+:\/\//.test(database)
 const WAY_OUT = 'Name another file in DATABASE_URL, or restore a backup: npm run restore.'
 
 /** A database that can't be used, in a sentence with the way out. */
@@ -63,18 +66,20 @@ export const hasTables = async (client: Client): Promise<boolean> => (await tabl
 /**
  * Whether an opened database is a whole studio that this version understands.
  * @returns how many migrations it still lacks; all of them in an empty one
+ * @param file its path, or the address of the server that keeps it: that one looks after its own files
  * @throws Unusable when it is damaged, newer, or something else's
  */
 export async function checkStudio(client: Client, file: string, migrationsFolder: string): Promise<number> {
+  const wayOut = isLocal(file) ? WAY_OUT : 'Name another database in DATABASE_URL.'
   const known = readMigrationFiles({ migrationsFolder })
   const tables = await reading(file, () => tablesOf(client))
   if (!tables.length) return known.length
   if (!tables.includes('__drizzle_migrations') || !tables.includes('learners'))
     throw new Unusable(
-      `${file} is a database, but no studio’s: it has ${tables.slice(0, 4).join(', ')}. ${WAY_OUT}`,
+      `${file} is a database, but no studio’s: it has ${tables.slice(0, 4).join(', ')}. ${wayOut}`,
     )
-  const sound = await reading(file, () => client.execute('pragma quick_check(1)'))
-  const verdict = String(Object.values(sound.rows[0] ?? {})[0])
+  const sound = isLocal(file) && (await reading(file, () => client.execute('pragma quick_check(1)')))
+  const verdict = sound ? String(Object.values(sound.rows[0] ?? {})[0]) : 'ok'
   if (verdict !== 'ok') throw new Unusable(`${file} is damaged (${verdict.slice(0, 80)}). ${WAY_OUT}`)
   const { rows } = await client.execute(
     'select hash, created_at from __drizzle_migrations order by created_at',
@@ -83,7 +88,7 @@ export async function checkStudio(client: Client, file: string, migrationsFolder
   const newest = known.at(-1)!.folderMillis
   if (last > newest)
     throw new Unusable(
-      `${file} was written by a newer Halitus. Start that one, or restore an older backup: npm run restore.`,
+      `${file} was written by a newer Halitus. Start that one${isLocal(file) ? ', or restore an older backup: npm run restore' : ''}.`,
     )
   return known.filter((m) => m.folderMillis > last).length
 }
@@ -93,6 +98,15 @@ async function reading<T>(file: string, work: () => Promise<T>): Promise<T> {
   try {
     return await work()
   } catch (error) {
+    if (isAway(error))
+      throw new Unusable(
+        `${file} doesn’t answer. Start that server, or name another database in DATABASE_URL.`,
+        { cause: error },
+      )
+    if (/\b40[13]\b/.test(String((error as { message?: unknown }).message)) && !isLocal(file))
+      throw new Unusable(`${file} doesn’t let Halitus in: look at the authToken in DATABASE_URL.`, {
+        cause: error,
+      })
     const code = String((error as { code?: unknown }).code ?? '')
     if (/CORRUPT|NOTADB|IOERR/.test(code))
       throw new Unusable(`${file} is damaged. ${WAY_OUT}`, { cause: error })

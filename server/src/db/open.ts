@@ -4,7 +4,8 @@ import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
-import { HttpError } from '../http/index.ts'
+import { HttpError, sqliteCode } from '../http/index.ts'
+import { countedChanges, sharedChanges, type Topic } from './changes.ts'
 import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
 import * as schema from './schema.ts'
 
@@ -22,11 +23,8 @@ export interface Database {
    * @throws HttpError busy when another program holds the file for too long
    */
   write<T>(work: (tx: Tx) => Promise<T>, about?: (result: T) => string): Promise<T>
-  /**
-   * Changes with every write that concerns a topic: a learner's lines, everybody's, or (without one) all else. Undefined
-   * when others may write to the same database: nothing derived may be kept then.
-   */
-  revision(topic?: { linesOf: string } | 'lines'): string | undefined
+  /** Other with every write that concerns a topic, whoever writes to the database. */
+  stamp(topic?: Topic): Promise<string>
   close(): Promise<void>
 }
 
@@ -37,12 +35,7 @@ const LOOK_AGAIN_MS = 100
 /** How long opening a connection may wait for one that is just being closed, ms. */
 const SETTLING_MS = 1000
 
-const isBusy = (error: unknown): boolean => {
-  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
-  return (
-    (typeof code === 'string' && code.startsWith('SQLITE_BUSY')) || (cause !== undefined && isBusy(cause))
-  )
-}
+const isBusy = (error: unknown): boolean => sqliteCode(error).startsWith('SQLITE_BUSY')
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /** One connection for writing. A lock held elsewhere is told at once: waiting for it must not hold up reading. */
@@ -102,7 +95,8 @@ export async function openDatabase(
   const release = local ? await claim(file) : () => undefined
   const client = createClient({ url })
   try {
-    const lacking = local ? await checkStudio(client, file, MIGRATIONS) : 0
+    // Of an address nothing but where it is: what else stands in it may be a secret.
+    const lacking = await checkStudio(client, local ? file : url.replace(/[?#].*/s, ''), MIGRATIONS)
     if (local && lacking && (await hasTables(client))) await beforeMigration()
   } catch (error) {
     client.close()
@@ -111,7 +105,13 @@ export async function openDatabase(
   }
   const read = drizzle(client, { schema })
   let writer = await connectWriter(url, local)
-  await migrate(writer.db, { migrationsFolder: MIGRATIONS })
+  // Another server may be doing the same at this moment: whoever comes second finds it done.
+  const bringUpToDate = () => migrate(writer.db, { migrationsFolder: MIGRATIONS })
+  await bringUpToDate().catch(async (error: unknown) => {
+    if (local) throw error
+    await pause(LOOK_AGAIN_MS)
+    await bringUpToDate()
+  })
   if (local) closeToOthers(file)
 
   async function patiently<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
@@ -151,38 +151,32 @@ export async function openDatabase(
   }
 
   let last: Promise<unknown> = Promise.resolve()
-  /** Writes of anything; of anybody's lesson lines; of each one's. */
-  let general = 0
-  let lines = 0
-  const linesOf = new Map<string, number>()
+  const changes = local ? countedChanges() : sharedChanges(read)
   return {
     read,
     write(work, about) {
       const mine = last
-        .then(() => patiently(work))
+        .then(() =>
+          patiently(async (tx) => {
+            const result = await work(tx)
+            await changes.within(tx, about?.(result))
+            return result
+          }),
+        )
         .then(
           (result) => {
-            const learner = about?.(result)
-            if (learner === undefined) general++
-            else {
-              lines++
-              linesOf.set(learner, (linesOf.get(learner) ?? 0) + 1)
-            }
+            changes.after(about?.(result))
             return result
           },
           (error: unknown) => {
-            general++
+            changes.after(undefined)
             throw error
           },
         )
       last = mine.catch(() => undefined)
       return mine
     },
-    revision(topic) {
-      if (!local) return undefined
-      if (topic === undefined) return `${general}`
-      return topic === 'lines' ? `${general}.${lines}` : `${general}.${linesOf.get(topic.linesOf) ?? 0}`
-    },
+    stamp: (topic) => changes.stamp(topic),
     async close() {
       await last
       // Everything into the one file: it can be copied by itself.

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type {
+  Consent,
   EntryKind,
   EntryRecord,
   PieceRecord,
@@ -22,6 +23,13 @@ export const studio = sqliteTable('studio', {
   a4Hz: real('a4_hz').notNull(),
   schools: text('schools', { mode: 'json' }).$type<Record<string, string>>().notNull().default({}),
   noteNames: text('note_names').$type<Naming>().notNull().default('english'),
+  version: integer('version').notNull().default(1),
+})
+
+/** A stamp of the last write of each topic, where several servers write to one database. */
+export const changes = sqliteTable('changes', {
+  topic: text('topic').primaryKey(),
+  stamp: text('stamp').notNull(),
 })
 
 export const learners = sqliteTable('learners', {
@@ -36,6 +44,8 @@ export const learners = sqliteTable('learners', {
   regular: text('regular', { mode: 'json' }).$type<Regular>(),
   archived: integer('archived', { mode: 'boolean' }).notNull(),
   createdAt: text('created_at').notNull(),
+  consent: text('consent', { mode: 'json' }).$type<Consent>(),
+  version: integer('version').notNull().default(1),
 })
 
 const learnerId = () =>

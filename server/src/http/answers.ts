@@ -1,8 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Response } from 'express'
-import type { Database } from '../db/index.ts'
-
-type Topic = Parameters<Database['revision']>[0]
+import type { Database, Topic } from '../db/index.ts'
 
 /**
  * Answers kept as text until something that they rest on is written. Reading a learner's history costs several queries;
@@ -19,8 +17,8 @@ export interface Answers {
 const MOST = 300
 const MOST_BYTES = 48_000_000
 
-/** @param revision changes with what a topic rests on; undefined when others may write too: nothing is kept then */
-export function answersUntilChanged(revision: Database['revision']): Answers {
+/** @param stampOf other whenever what a topic rests on has changed */
+export function answersUntilChanged(stampOf: Database['stamp']): Answers {
   const kept = new Map<string, { text: Buffer; tag: string; stamp: string }>()
   const parts = new Map<string, { value: unknown; stamp: string }>()
   let bytes = 0
@@ -30,15 +28,15 @@ export function answersUntilChanged(revision: Database['revision']): Answers {
   }
   return {
     async send(response, key, make, topic) {
-      const stamp = revision(topic)
+      const stamp = await stampOf(topic)
       let answer = kept.get(key)
       if (!answer || answer.stamp !== stamp) {
         forget(key)
         const text = Buffer.from(JSON.stringify(await make()))
         const tag = `"${createHash('sha1').update(text).digest('base64url')}"`
-        answer = { text, tag, stamp: stamp ?? '' }
+        answer = { text, tag, stamp }
         // A write may have come in while the answer was being made: then it is sent, but not kept.
-        if (stamp !== undefined && revision(topic) === stamp) {
+        if ((await stampOf(topic)) === stamp) {
           // The oldest go first.
           for (const old of kept.keys()) {
             if (kept.size < MOST && bytes + text.length <= MOST_BYTES) break
@@ -56,11 +54,11 @@ export function answersUntilChanged(revision: Database['revision']): Answers {
       return undefined
     },
     async part<T>(key: string, make: () => Promise<T>, topic?: Topic) {
-      const stamp = revision(topic)
+      const stamp = await stampOf(topic)
       const there = parts.get(key)
-      if (there && stamp !== undefined && there.stamp === stamp) return there.value as T
+      if (there?.stamp === stamp) return there.value as T
       const value = await make()
-      if (stamp !== undefined && revision(topic) === stamp) {
+      if ((await stampOf(topic)) === stamp) {
         if (parts.size >= MOST) parts.delete(parts.keys().next().value!)
         parts.set(key, { value, stamp })
       }

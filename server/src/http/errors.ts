@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { ERRORS, type ErrorCode } from '@halitus/core/contract'
 import { Refusal } from '@halitus/core/errors'
+import { isAway, sqliteCode, tookTooLong } from './causes.ts'
 
 /** An answer that isn't the one hoped for, with the code that programs act on; the catalogue has its status. */
 export class HttpError extends Error {
@@ -44,6 +45,17 @@ function told(error: unknown): Told {
     return { code: 'malformed', message: 'The body is not valid JSON.' }
   if (parser?.status && parser.status >= 400 && parser.status < 500)
     return { code: 'refused', message: 'The request can’t be read.', status: parser.status }
+  if (isAway(error))
+    return {
+      code: 'away',
+      message:
+        'The server that keeps the database doesn’t answer. Try again when it does: nothing is saved twice.',
+    }
+  if (tookTooLong(error))
+    return {
+      code: 'busy',
+      message: 'That took the database’s server too long; nothing was saved. Try again, or less at once.',
+    }
   const sqlite = sqliteCode(error)
   if (sqlite.startsWith('SQLITE_FULL') || (error as NodeJS.ErrnoException | undefined)?.code === 'ENOSPC')
     return {
@@ -57,13 +69,6 @@ function told(error: unknown): Told {
     }
   // Whatever else is thrown, a RangeError too, is a fault of ours.
   return { code: 'internal', message: 'Something went wrong here; nothing was saved.' }
-}
-
-/** What SQLite calls what went wrong, however deep it is wrapped; empty when it wasn't SQLite. */
-function sqliteCode(error: unknown): string {
-  const { code, cause } = (error ?? {}) as { code?: unknown; cause?: unknown }
-  if (typeof code === 'string' && code.startsWith('SQLITE_')) return code
-  return cause ? sqliteCode(cause) : ''
 }
 
 /** An error for the log: what kind and where, without the values that a failed statement carries: those are people's. */

@@ -1,5 +1,6 @@
 export { guard } from './guard.ts'
 export { answerError, forTheLog, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
+export { isAway, sqliteCode } from './causes.ts'
 export { jsonSchema, openApi } from './openapi.ts'
 export { routes, type Call, type Routes } from './route.ts'
 export { answersUntilChanged, type Answers } from './answers.ts'

@@ -14,7 +14,7 @@ import type { Day } from '@halitus/core/time'
 import { withoutBulk } from '@halitus/core/records'
 import { dropRegular, makeRegular } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
-import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
+import { agree, asSeen, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { conflict, HttpError, notFound } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { playsIt } from './plays.ts'
@@ -142,9 +142,11 @@ export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string)
   const learner: LearnerRecord = {
     ...input,
     regular: input.regular ?? null,
+    consent: input.consent ?? null,
     id: input.id ?? randomUUID(),
     archived: false,
     createdAt,
+    version: 1,
   }
   if (learner.regular) playsIt(learner, learner.regular.instrument)
   // What may be changed later may differ when the same message comes again.
@@ -156,15 +158,16 @@ export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string)
 
 /**
  * Changes a learner; the regular lessons to come follow the regular time.
- * @throws HttpError for an instrument left out on which there are lessons
+ * @throws HttpError changed-meanwhile; for an instrument left out on which there are lessons
  */
 export async function changeLearner(
   tx: Tx,
   id: string,
-  patch: LearnerPatch,
+  { version, ...patch }: LearnerPatch,
   today: Day,
 ): Promise<LearnerRecord> {
   const before = await readLearner(tx, id)
+  asSeen(`What is kept of ${before.name}`, before.version, version)
   if (patch.instruments) {
     const taught = new Set((await lessonsOf(tx, id)).map((l) => l.instrument))
     const missing = [...taught].filter((on) => !patch.instruments!.includes(on))
@@ -177,7 +180,11 @@ export async function changeLearner(
   }
   const regular = patch.regular === undefined ? before.regular : patch.regular
   if (regular) playsIt({ ...before, ...patch }, regular.instrument)
-  if (Object.keys(patch).length) await tx.update(tables.learners).set(patch).where(eq(tables.learners.id, id))
+  if (Object.keys(patch).length)
+    await tx
+      .update(tables.learners)
+      .set({ ...patch, version: before.version + 1 })
+      .where(eq(tables.learners.id, id))
   // Another time, or none: lessons made for the old one go, unless something was noted in them already.
   if (patch.regular !== undefined || patch.archived) {
     await dropRegular(tx, id, today)

@@ -6,7 +6,7 @@ import {
   type StudioInput,
   type StudioPart,
 } from '@halitus/core/contract'
-import { tables, type Reader, type Tx } from '../db/index.ts'
+import { asSeen, tables, type Reader, type Tx } from '../db/index.ts'
 
 const ONLY = 1
 
@@ -20,19 +20,26 @@ export async function readStudio(db: Reader): Promise<StudioInput> {
         a4Hz: row.a4Hz,
         schools: row.schools,
         noteNames: row.noteNames,
+        version: row.version,
       }
-    : { name: 'My studio', place: '', a4Hz: 440, schools: {}, noteNames: 'english' }
+    : { name: 'My studio', place: '', a4Hz: 440, schools: {}, noteNames: 'english', version: 1 }
 }
 
-/** Writes them, all at once; who doesn't say how notes are named leaves that as it is. */
+/**
+ * Writes them, all at once; who doesn't say how notes are named leaves that as it is.
+ * @throws HttpError changed-meanwhile
+ */
 export async function writeStudio(
   tx: Tx,
-  input: Omit<StudioInput, 'noteNames'> & Partial<StudioInput>,
+  { version: seen, ...input }: Omit<StudioInput, 'noteNames'> & Partial<StudioInput>,
 ): Promise<StudioInput> {
+  const { version = 1 } = await readStudio(tx)
+  asSeen('The studio’s page', version, seen)
+  const saved = { ...input, version: version + 1 }
   await tx
     .insert(tables.studio)
-    .values({ id: ONLY, ...input })
-    .onConflictDoUpdate({ target: tables.studio.id, set: input })
+    .values({ id: ONLY, ...saved })
+    .onConflictDoUpdate({ target: tables.studio.id, set: saved })
   return readStudio(tx)
 }
 
@@ -90,7 +97,8 @@ export async function importStudio(
 ): Promise<{ learners: number; lessons: number; entries: number }> {
   await tx.delete(tables.learners)
   // Files from before there was a choice have English names.
-  await writeStudio(tx, { ...file.studio, noteNames: file.studio.noteNames ?? 'english' })
+  const { version: _, ...studio } = file.studio
+  await writeStudio(tx, { ...studio, noteNames: studio.noteNames ?? 'english' })
   for (const part of STUDIO_PART_NAMES) {
     const rows = file[part] as (typeof tables)[StudioPart]['$inferInsert'][]
     for (let i = 0; i < rows.length; i += AT_ONCE)

@@ -44,6 +44,10 @@ export function demoStudio(now: string): { studio: StudioInput } & StudioParts {
   return { studio: STUDIO, ...file }
 }
 
+/** Those younger than this had it said by a guardian. */
+const ADULT = 18
+const firstLessonOf = (person: Person, now: string) => plusDays(now, person.day - 7 * WEEKS).slice(0, 10)
+
 const learnerOf = (person: Person, now: string): LearnerRecord => ({
   id: person.id,
   name: person.name,
@@ -63,5 +67,7 @@ const learnerOf = (person: Person, now: string): LearnerRecord => ({
           instrument: person.instruments[0],
         },
   archived: false,
-  createdAt: `${plusDays(now, person.day - 7 * WEEKS).slice(0, 10)}T${person.time}:00`,
+  createdAt: `${firstLessonOf(person, now)}T${person.time}:00`,
+  consent: { by: person.age < ADULT ? 'guardian' : 'learner', on: firstLessonOf(person, now) },
+  version: 1,
 })
