@@ -3,6 +3,7 @@
 // npm run mutate -- records     some of them; the other folders' last reports are kept and counted
 // npm run mutate -- sound --sample 120     only the mistakes on about so many lines, drawn by chance: for folders whose tests
 //                               are whole recordings, where every mistake takes half a minute
+// npm run mutate -- --sample 900           about so many lines of all of core, in one run: an estimate of the whole
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -18,10 +19,12 @@ const excluded = config.mutate.filter((glob) => glob.startsWith('!'))
 
 const all = readdirSync(join(root, 'core', 'src')).sort()
 const asked = process.argv.slice(2).filter((name) => all.includes(name))
-for (const folder of asked.length ? asked : all) {
+const ESTIMATE = 'estimate'
+const estimated = lines > 0 && !asked.length
+for (const folder of estimated ? [ESTIMATE] : asked.length ? asked : all) {
   const json = join(reports, `${folder}.json`)
   rmSync(json, { force: true })
-  const targets = lines ? drawn(folder, lines) : [`core/src/${folder}/**/*.ts`]
+  const targets = lines ? drawn(estimated ? all : [folder], lines) : [`core/src/${folder}/**/*.ts`]
   const options = join(reports, `${folder}.config.mjs`)
   writeFileSync(
     options,
@@ -35,13 +38,17 @@ for (const folder of asked.length ? asked : all) {
   })
 }
 
-/** Stretches of three lines of a folder, drawn by chance but always the same ones, as Stryker takes them. */
-function drawn(folder, count) {
-  const all = readdirSync(join(root, 'core', 'src', folder), { recursive: true })
-    .filter((name) => name.endsWith('.ts') && !name.endsWith('.d.ts') && !name.endsWith('index.ts'))
-    .flatMap((name) => {
-      const file = `core/src/${folder}/${name}`
-      if (excluded.includes(`!${file}`)) return []
+/** Stretches of three lines of some folders, drawn by chance but always the same ones, as Stryker takes them. */
+function drawn(folders, count) {
+  const all = folders
+    .flatMap((folder) =>
+      readdirSync(join(root, 'core', 'src', folder), { recursive: true }).map(
+        (name) => `core/src/${folder}/${name}`,
+      ),
+    )
+    .filter((file) => file.endsWith('.ts') && !file.endsWith('.d.ts') && !file.endsWith('index.ts'))
+    .flatMap((file) => {
+      if (excluded.some((glob) => fits(glob.slice(1), file))) return []
       const code = readFileSync(join(root, file), 'utf8').split('\n')
       return code.flatMap((_, i) =>
         i % 3 === 0 ? [{ file, from: i + 1, to: Math.min(code.length, i + 3) }] : [],
@@ -55,6 +62,15 @@ function drawn(folder, count) {
     .sort((a, b) => a.at - b.at)
     .slice(0, Math.ceil(count / 3))
     .map(({ piece }) => `${piece.file}:${piece.from}-${piece.to}`)
+}
+
+/** Whether a file is one of a pattern's, as far as the patterns of the configuration go: `*`, `**` and `{a,b}`. */
+function fits(glob, file) {
+  const pattern = glob
+    .replace(/[.+^$()|[\]\\]/g, '\\$&')
+    .replace(/\{([^}]*)\}/g, (_, names) => `(${names.replaceAll(',', '|')})`)
+    .replace(/\*\*\/|\*/g, (star) => (star === '*' ? '[^/]*' : '(.*/)?'))
+  return new RegExp(`^${pattern}$`).test(file)
 }
 
 const CAUGHT = ['Killed', 'Timeout', 'RuntimeError']
@@ -71,9 +87,10 @@ let low = false
 const unseen = process.argv.includes('--unseen')
 console.log('\nMistakes noticed by the tests (target: 75 % in all, no folder under 60 %)')
 for (const folder of all) {
-  const json = join(reports, `${folder}.json`)
+  const json = join(reports, `${estimated ? ESTIMATE : folder}.json`)
   if (!existsSync(json)) continue
-  const { files } = JSON.parse(readFileSync(json, 'utf8'))
+  const report = Object.entries(JSON.parse(readFileSync(json, 'utf8')).files)
+  const files = Object.fromEntries(report.filter(([file]) => file.startsWith(`core/src/${folder}/`)))
   // What was chosen while a module was loaded isn't loaded again for each mistake: those say nothing either way.
   const mutants = Object.entries(files).flatMap(([file, { mutants }]) =>
     mutants.filter((m) => !m.static).map((m) => ({ ...m, file })),

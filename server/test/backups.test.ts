@@ -165,6 +165,9 @@ describe('backups', () => {
     expect(tooMany([daily(70)], now)).toEqual([daily(70)])
     const asked = [1, 2, 3, 4].map((n) => `halitus-${day(n)}T03-00-00-asked.db`)
     expect(tooMany(asked, now)).toEqual([asked[3]])
+    // However it was made: what was deleted is in none that is ten weeks old.
+    const old = [69, 70].map((n) => `halitus-${day(n)}T03-00-00-migration.db`)
+    expect(tooMany(old, now)).toEqual([old[1]])
     expect(tooMany(['holiday.jpg'], now)).toEqual([])
   })
   it('are made before an older studio is brought up to date', async () => {

@@ -83,6 +83,12 @@ describe('names of notes', () => {
     expect(own.noteNames).toBe('english')
     const written = await studio.call('PUT', '/api/studio', { ...own, noteNames: 'german' })
     expect(written.data.noteNames).toBe('german')
+    // Who still has the older page can’t write over it unseen; who names no version may.
+    const late = await studio.call('PUT', '/api/studio', { ...own, name: 'Late' })
+    expect(late.status).toBe(409)
+    expect(late.data.error.message).toBe(
+      `The studio’s page was changed elsewhere meanwhile (version ${own.version + 1}, yours was ${own.version}). Look at it again.`,
+    )
     const { text } = await svg('chart-learner', 'soprano-recorder')
     expect(text.match(/>(F4|B4|H4)</g)).toEqual(['>F4<', '>H4<'])
     await note('chart-lesson', 'n4', 'move', { from: 'B4', to: 'Bb4', clean: 1, tries: 8, late: null })

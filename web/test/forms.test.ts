@@ -79,6 +79,75 @@ describe('a learner who is there', () => {
   })
 })
 
+/** Changes somebody as if at another machine. */
+const elsewhere = (id: string, patch: object) =>
+  fetch(`/api/learners/${id}`, {
+    method: 'PATCH',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(patch),
+  })
+
+describe('a learner whom somebody else changes meanwhile', () => {
+  const opened = async () => {
+    document.body.innerHTML = ''
+    await useStudio().load()
+    const learner = useStudio().learners!.find((l) => l.name === 'Wim Ostergaard')!
+    const form = await house.mount(LearnerForm, { props: { open: false, learner } })
+    await form.setProps({ open: true })
+    await house.settle()
+    return {
+      form,
+      learner,
+      now: async () => {
+        await useStudio().load()
+        return useStudio().learners!.find((l) => l.id === learner.id)!
+      },
+    }
+  }
+  it('has both changes where they are of other fields, consent among them', async () => {
+    const { form, learner, now } = await opened()
+    await elsewhere(learner.id, { minutesPerSession: 25 })
+    await type('#l-note', 'hears well')
+    const agreed = dialog().querySelector('#l-consent') as HTMLSelectElement
+    agreed.selectedIndex = 1
+    agreed.dispatchEvent(new Event('change', { bubbles: true }))
+    await house.settle()
+    await type('#l-agreed', '')
+    await press('Save')
+    expect(dialog().querySelector('[role="alert"]')?.textContent).toBe('Say on which day that was agreed.')
+    await type('#l-agreed', '2026-03-02')
+    await press('Save')
+    expect(await now()).toMatchObject({
+      minutesPerSession: 25,
+      note: 'hears well',
+      consent: { by: 'guardian', on: '2026-03-02' },
+    })
+    form.unmount()
+  })
+  it('offers both where they are of the same one', async () => {
+    const { form, learner, now } = await opened()
+    await elsewhere(learner.id, { note: 'theirs' })
+    await type('#l-note', 'mine')
+    await press('Save')
+    const told = () => dialog().querySelector('[role="alert"]')?.textContent?.replace(/\s+/g, ' ')
+    expect(told()).toContain('Changed elsewhere meanwhile')
+    expect(told()).toContain('Note, there “theirs”')
+    expect((await now()).note).toBe('theirs')
+    await press('Keep mine')
+    expect((await now()).note).toBe('mine')
+    await form.setProps({ open: false })
+    await form.setProps({ open: true, learner: await now() })
+    await elsewhere(learner.id, { note: 'theirs again' })
+    await type('#l-note', 'mine again')
+    await press('Save')
+    await press('Take that')
+    expect((dialog().querySelector('#l-note') as HTMLTextAreaElement).value).toBe('theirs again')
+    await press('Save')
+    expect((await now()).note).toBe('theirs again')
+    form.unmount()
+  })
+})
+
 describe('a new lesson', () => {
   it('asks who comes, offers their instruments, and is opened', async () => {
     document.body.innerHTML = ''

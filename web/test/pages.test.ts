@@ -363,6 +363,33 @@ describe('settings', () => {
     await house.settle()
     const again = await house.mount(Settings)
     expect((again.find('#s-name').element as HTMLInputElement).value).toBe('The Upper Slip')
+    // The first page doesn't know what the second one saved.
+    await again.find('#s-place').setValue('Below the loft')
+    await button(again, 'Save').trigger('click')
+    await house.settle()
+    await page.find('#s-name').setValue('The Lower Slip')
+    await button(page, 'Save').trigger('click')
+    await house.settle()
+    expect((page.find('#s-place').element as HTMLInputElement).value).toBe('Below the loft')
+    await again.find('#s-name').setValue('The Middle Slip')
+    await button(again, 'Save').trigger('click')
+    await house.settle()
+    expect(again.find('[role="alert"]').text().replace(/\s+/g, ' ')).toContain('Name, there “The Lower Slip”')
+    await button(again, 'Take that').trigger('click')
+    await button(again, 'Save').trigger('click')
+    await house.settle()
+    expect(await (await fetch('/api/studio')).json()).toMatchObject({
+      name: 'The Lower Slip',
+      place: 'Below the loft',
+    })
     for (const w of [page, again]) w.unmount()
+  })
+  it('say how long what is kept', async () => {
+    const page = await house.mount(Settings)
+    const kept = page.find('.keeping').text()
+    // 8 weeks before the last 14 days; a sign-in's rule as ASVS would have it.
+    for (const words of ['after 10 weeks nothing deleted is left', '12 hours without use, 30 days at most'])
+      expect(kept).toContain(words)
+    page.unmount()
   })
 })

@@ -1,6 +1,7 @@
 import { copyFile, chmod, mkdir, readdir, rename, rm, stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { createClient, type Client } from '@libsql/client'
+import { BACKUP_WEEKS, KEEPING } from '@halitus/core/contract'
 
 /** A backup on the disk. */
 export interface Backup {
@@ -15,8 +16,7 @@ export interface Backup {
 /** Why a backup was made; it stands in its name. */
 export type Occasion = 'daily' | 'migration' | 'restore' | 'asked'
 
-/** How many are kept: one a day, one a week before that, and the newest of each other occasion (chosen by Halitus). */
-const KEPT = { days: 14, weeks: 8, others: 3 } as const
+const KEPT = KEEPING.backups
 const DAY_MS = 24 * 3600 * 1000
 const NAME = /^halitus-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)-(daily|migration|restore|asked)\.db$/
 const stamp = (at: string) => at.slice(0, 19).replace(/:/g, '-')
@@ -74,6 +74,8 @@ export function tooMany(names: readonly string[], now: string): string[] {
     const occasion = NAME.exec(name)![2] as Occasion
     const day = momentOf(name).slice(0, 10)
     const age = Math.floor((today - Date.parse(day)) / DAY_MS)
+    // What was deleted is in no backup after that, however it was made.
+    if (age >= 7 * BACKUP_WEEKS) continue
     if (occasion !== 'daily') {
       const n = (others.get(occasion) ?? 0) + 1
       others.set(occasion, n)
@@ -81,7 +83,7 @@ export function tooMany(names: readonly string[], now: string): string[] {
       continue
     }
     const slot = age < KEPT.days ? `day ${day}` : `week ${Math.floor(age / 7)}`
-    if (seen.has(slot) || age >= 7 * (KEPT.weeks + KEPT.days / 7)) continue
+    if (seen.has(slot)) continue
     seen.add(slot)
     kept.add(name)
   }

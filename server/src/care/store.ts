@@ -1,5 +1,6 @@
 import { randomInt, randomUUID } from 'node:crypto'
 import { and, desc, eq, isNull, lt, notInArray, or } from 'drizzle-orm'
+import { KEEPING } from '@halitus/core/contract'
 import { tables, type Database, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
@@ -11,8 +12,8 @@ export type Role = 'teacher' | 'helper'
 const HOUR = 3600 * 1000
 const RULE = {
   /** A session ends after so long without a request, and after so long in any case. */
-  idle: 12 * HOUR,
-  longest: 30 * 24 * HOUR,
+  idle: KEEPING.signIn.idleHours * HOUR,
+  longest: KEEPING.signIn.longestDays * 24 * HOUR,
   /** It is noted that somebody is there no more often than this. */
   noted: 5 * 60 * 1000,
   /** After so many wrong passwords nothing is tried for a minute, then two, then four, a quarter of an hour at most. */

@@ -43,6 +43,12 @@ export async function writeStudio(
   return readStudio(tx)
 }
 
+/** The same for a file: how often it was saved belongs to this database. */
+async function pageOf(db: Reader): Promise<StudioInput> {
+  const { version: _, ...page } = await readStudio(db)
+  return page
+}
+
 /** The whole studio, in the order in which it was stored. */
 export async function exportStudio(db: Reader, exportedAt: string): Promise<StudioFile> {
   const parts: Record<string, unknown> = {}
@@ -55,7 +61,7 @@ export async function exportStudio(db: Reader, exportedAt: string): Promise<Stud
     format: 'halitus-studio',
     version: FILE_VERSION,
     exportedAt,
-    studio: await readStudio(db),
+    studio: await pageOf(db),
     ...parts,
   } as StudioFile
 }
@@ -65,7 +71,7 @@ const PIECE = 400
 
 /** The same file as text, piece by piece. */
 export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenerator<string> {
-  const head = { format: 'halitus-studio', version: FILE_VERSION, exportedAt, studio: await readStudio(db) }
+  const head = { format: 'halitus-studio', version: FILE_VERSION, exportedAt, studio: await pageOf(db) }
   yield JSON.stringify(head).slice(0, -1)
   for (const part of STUDIO_PART_NAMES) {
     yield `,${JSON.stringify(part)}:[`

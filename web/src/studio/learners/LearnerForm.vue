@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import {
   check,
   ContractError,
+  type Consent,
   learnerInput,
   learnerPatch,
   type LearnerInput,
@@ -14,9 +15,12 @@ import {
 } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { ATTITUDE } from '@halitus/core/schools'
+import { dayOf, wallClock } from '@halitus/core/time'
 import { api, ApiError } from '@/api/index.ts'
 import { focusOnOpen } from '@/base/focus.ts'
+import { useSaving } from '@/base/meanwhile.ts'
 import Choice from '@/parts/Choice.vue'
+import Meanwhile from '@/parts/Meanwhile.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
 
@@ -35,8 +39,40 @@ const empty = () => ({
   sessionsPerWeek: 5,
   note: '',
   regular: null as Regular | null,
+  consent: null as Consent | null,
 })
 const form = reactive(empty())
+type Fields = ReturnType<typeof empty>
+const kept = ({ id: _, archived: __, createdAt: ___, version, ...fields }: LearnerRecord) => ({
+  fields: fields as Fields,
+  version,
+})
+const saving = useSaving<Fields>(
+  form,
+  async () => kept((await api.learner(props.learner!.id)).learner),
+  (fields, version) =>
+    studio.changeLearner(props.learner!.id, check(learnerPatch, { ...fields, version }) as LearnerPatch),
+)
+const LABELS: Record<keyof Fields, string> = {
+  name: 'Name',
+  birthYear: 'Year of birth',
+  instruments: 'Instruments',
+  schools: 'Schools',
+  minutesPerSession: 'Minutes a session',
+  sessionsPerWeek: 'Sessions a week',
+  note: 'Note',
+  regular: 'The regular lesson',
+  consent: 'Consent',
+}
+const meanwhile = computed(() =>
+  saving.both.value.map((field) => {
+    const there = saving.theirs(field)
+    return {
+      label: LABELS[field],
+      ...((typeof there === 'string' || typeof there === 'number') && { theirs: String(there) }),
+    }
+  }),
+)
 const problem = ref<{ field: string; message: string }>()
 const NAMES: Record<string, string> = {
   birthYear: 'Year of birth',
@@ -46,12 +82,13 @@ const NAMES: Record<string, string> = {
   sessionsPerWeek: 'Sessions',
 }
 
-async function save() {
+/** @param decided what both changed stays as it stands here */
+async function save(decided = false) {
   try {
     if (props.learner) {
-      await studio.changeLearner(props.learner.id, check(learnerPatch, { ...form }) as LearnerPatch)
+      const saved = await (decided ? saving.keepMine() : saving.save())
       problem.value = undefined
-      open.value = false
+      if (saved) open.value = false
       return
     }
     const learner = await studio.addLearner(check(learnerInput, { ...form }) as LearnerInput)
@@ -70,6 +107,7 @@ function plainly(field: string, message: string): string {
   if (field === 'name' && !form.name.trim()) return 'Write a name.'
   if (field === 'birthYear' && form.birthYear === undefined) return 'Write the year of birth.'
   if (field === 'instruments' && !form.instruments.length) return 'Choose an instrument.'
+  if (field.startsWith('consent')) return 'Say on which day that was agreed.'
   if (field.startsWith('regular.time')) return 'Say at what time the lessons begin.'
   return message.replace(field, NAMES[field] ?? field)
 }
@@ -97,11 +135,22 @@ watch(
       form.regular.instrument = played[0]
   },
 )
+const consents = [
+  { value: '', label: 'not noted' },
+  { value: 'guardian', label: 'a parent or guardian agreed' },
+  { value: 'learner', label: 'the learner agreed' },
+] as const
+const agreed = computed({
+  get: () => form.consent?.by ?? '',
+  set: (by: '' | Consent['by']) => {
+    form.consent = by ? { on: dayOf(wallClock(new Date())), ...form.consent, by } : null
+  },
+})
 const studioSchools = ref<Record<string, string>>({})
 watch(open, async (now) => {
   if (now && props.learner) {
-    const { id: _, archived: __, createdAt: ___, ...own } = props.learner
-    Object.assign(form, JSON.parse(JSON.stringify(own)) as typeof own)
+    problem.value = undefined
+    saving.begin(kept(props.learner))
   }
   if (now)
     studioSchools.value = await api.studio().then(
@@ -128,9 +177,10 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
     :ok-text="learner ? 'Save' : 'Add'"
     cancel-text="Leave"
     :width="640"
-    @ok="save"
+    :ok-button-props="{ disabled: !!meanwhile.length }"
+    @ok="save()"
   >
-    <form class="form" @submit.prevent="save">
+    <form class="form" @submit.prevent="save()">
       <label for="l-name">Name</label>
       <Input
         id="l-name"
@@ -185,8 +235,19 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       </div>
       <label for="l-note">Note</label>
       <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
+      <label for="l-consent">Consent</label>
+      <div class="regular">
+        <Choice id="l-consent" v-model="agreed" :options="consents" />
+        <template v-if="form.consent">
+          <label for="l-agreed">on</label>
+          <input id="l-agreed" v-model="form.consent.on" type="date" class="clock-field" />
+        </template>
+      </div>
       <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
-      <p class="soft hint">Keep little about children, and follow your local rules on consent.</p>
+      <Meanwhile class="hint" :changed="meanwhile" @mine="save(true)" @theirs="saving.takeTheirs()" />
+      <p class="soft hint">
+        That lessons are noted here. Keep little about children, and follow your local rules on consent.
+      </p>
       <input type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true" />
     </form>
   </Modal>

@@ -40,7 +40,9 @@ async function layAside(id: string, name: string, archived: boolean) {
         <RouterLink :to="{ name: 'learner', params: { id: l.id } }" class="name">{{ l.name }}</RouterLink>
         <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
         <span class="soft">{{ thisYear - l.birthYear }} years</span>
-        <span class="soft note">{{ l.note }}</span>
+        <span class="soft note"
+          ><template v-if="!l.consent">No consent noted yet. </template>{{ l.note }}</span
+        >
         <span class="acts">
           <Button size="small" :aria-label="`Change ${l.name}`" @click="changed = l">Change</Button>
           <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { onMounted, ref } from 'vue'
-import type { LearnerRecord } from '@halitus/core/contract'
+import { BACKUP_WEEKS, type LearnerRecord } from '@halitus/core/contract'
 import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
 
@@ -67,7 +67,7 @@ async function keep(id: string) {
         <Button size="small" :aria-label="`Keep ${l.name}`" @click="keep(l.id)">Keep</Button>
       </li>
     </ul>
-    <p class="soft">Backups lose them as they rotate, within ten weeks.</p>
+    <p class="soft">Backups lose them as they rotate, within {{ BACKUP_WEEKS }} weeks.</p>
   </section>
 </template>
 

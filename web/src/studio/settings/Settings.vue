@@ -1,17 +1,20 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
-import { onMounted, reactive, ref } from 'vue'
-import type { StudioFile } from '@halitus/core/contract'
+import { computed, onMounted, reactive, ref } from 'vue'
+import type { StudioFile, StudioInput } from '@halitus/core/contract'
 import { allSchools } from '@halitus/core/instruments'
 import { NAMINGS, type Naming } from '@halitus/core/pitch'
 import { api } from '@/api/index.ts'
 import { rememberNames } from '@/base/note-names.ts'
+import { useSaving } from '@/base/meanwhile.ts'
 import Choice from '@/parts/Choice.vue'
+import Meanwhile from '@/parts/Meanwhile.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useListening } from '@/listening/index.ts'
 import { useNotices } from '@/base/notices.ts'
 import Quantity from '@/parts/Quantity.vue'
 import BackupList from './BackupList.vue'
+import { KEPT } from './kept.ts'
 import WhoComesIn from './WhoComesIn.vue'
 
 const notices = useNotices()
@@ -23,23 +26,45 @@ const form = reactive({
   schools: {} as Record<string, string>,
   noteNames: 'english' as Naming,
 })
+type Fields = typeof form
+const kept = ({ version = 1, ...fields }: StudioInput) => ({ fields: fields as Fields, version })
+const saving = useSaving<Fields>(
+  form,
+  async () => kept(await api.studio()),
+  (fields, version) => api.writeStudio({ ...fields, version }),
+)
+const LABELS: Record<keyof Fields, string> = {
+  name: 'Name',
+  place: 'Place',
+  a4Hz: 'A4, Hz',
+  schools: 'Schools',
+  noteNames: 'Names of notes',
+}
+const meanwhile = computed(() =>
+  saving.both.value.map((field) => {
+    const there = saving.theirs(field)
+    return { label: LABELS[field], ...(typeof there !== 'object' && { theirs: String(there ?? '') }) }
+  }),
+)
 const schools = allSchools()
 const namings = NAMINGS.map((n) => ({ value: n.id, label: n.words }))
 const loaded = ref(false)
 const fileInput = ref<HTMLInputElement>()
 
+function show(studio: StudioInput) {
+  saving.begin(kept(studio))
+  rememberNames(form.noteNames)
+}
 async function reload() {
   const studio = await notices.attempt(api.studio)
-  if (studio) {
-    Object.assign(form, studio)
-    rememberNames(form.noteNames)
-  }
+  if (studio) show(studio)
   loaded.value = true
 }
 onMounted(reload)
-async function save() {
-  if (!(await notices.attempt(() => api.writeStudio({ ...form })))) return
-  rememberNames(form.noteNames)
+/** @param decided what both changed stays as it stands here */
+async function save(decided = false) {
+  if (!(await notices.attempt(() => (decided ? saving.keepMine() : saving.save())))) return
+  await reload()
   notices.show('Saved.')
 }
 async function download() {
@@ -69,8 +94,7 @@ async function upload(event: Event) {
     notices.show(`${imported.learners} learners and ${imported.lessons} lessons are in.`, {
       undo: () => notices.attempt(() => api.importStudio(before)),
     })
-    Object.assign(form, await api.studio())
-    rememberNames(form.noteNames)
+    show(await api.studio())
   })
 }
 </script>
@@ -96,7 +120,8 @@ async function upload(event: Event) {
         </summary>
         <SchoolChoices v-model="form.schools" :schools="schools" />
       </details>
-      <Button type="primary" :disabled="!loaded" @click="save">Save</Button>
+      <Meanwhile :changed="meanwhile" @mine="save(true)" @theirs="saving.takeTheirs()" />
+      <Button type="primary" :disabled="!loaded || !!meanwhile.length" @click="save()">Save</Button>
       <p class="soft">A4 = 440 Hz is ISO 16. All cents follow what stands here.</p>
     </section>
     <section>
@@ -131,11 +156,17 @@ async function upload(event: Event) {
       </p>
     </section>
     <section>
-      <h2>What is kept</h2>
+      <h2>What is kept, and how long</h2>
       <p>
-        Numbers and notes, on this machine. No sound is kept, and nothing is sent anywhere. Keep little about
-        children and follow your local rules.
+        Numbers and notes, on this machine. Sound only where a take was kept, with consent; nothing is sent
+        anywhere. Keep little about children and follow your local rules.
       </p>
+      <dl class="keeping">
+        <template v-for="k in KEPT" :key="k.what">
+          <dt>{{ k.what }}</dt>
+          <dd>{{ k.until }}</dd>
+        </template>
+      </dl>
     </section>
   </main>
 </template>
@@ -167,6 +198,18 @@ section {
 .buttons {
   display: flex;
   gap: 10px;
+}
+.keeping {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 6px 18px;
+  margin: 0;
+}
+.keeping dt {
+  font-weight: 600;
+}
+.keeping dd {
+  margin: 0;
 }
 .schools {
   margin: 12px 0;
