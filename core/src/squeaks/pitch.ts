@@ -1,4 +1,5 @@
 import { faultsOf, hasAir, rangeHz } from '../acoustics/index.ts'
+import { ventTouches } from '../fingering/index.ts'
 import { fingerSystem, standardFingering, writtenNote, type Instrument } from '../instruments/index.ts'
 import { centsBetween, hzOfMidi, prettyNote } from '../pitch/index.ts'
 import type { Fact } from './facts.ts'
@@ -22,12 +23,19 @@ export function fingerNamed(inst: Instrument, touchId: string): string | undefin
 }
 
 /** Causes that one touch at fault stands for; in a change of notes a missing finger is a late one. */
-function blamed(inst: Instrument, touchId: string, fault: string, crossing: boolean): string[] {
+function blamed(
+  inst: Instrument,
+  vents: ReadonlySet<string>,
+  touchId: string,
+  fault: string,
+  crossing: boolean,
+): string[] {
   const finger = fingerNamed(inst, touchId)
   if (!finger) return []
   if (fault === 'pad') return ['pad-leaks']
   if (fault === 'half') return ['half-closed']
-  const vent = fingerSystem(inst).bore.holes.some((h) => h.role === 'vent' && h.movedBy.includes(touchId))
+  // Through whatever linkage: a saxophone's lever opens its vents by a switch.
+  const vent = vents.has(touchId)
   if (fault === 'extra') {
     if (vent) return ['vent-touched', 'octave-keys-swapped']
     const brushed =
@@ -106,9 +114,10 @@ function factsOfPitch(
     times['not-learnt'] = OWN
     return [{ words: `${prettyNote(written)} sounded as itself: no finger is missing`, times }]
   }
+  const vents = ventTouches(fingerSystem(inst))
   for (const f of faults) {
     if (f.likelihood < LEAST || !f.touch) continue
-    for (const id of blamed(inst, f.touch, f.fault, crossing))
+    for (const id of blamed(inst, vents, f.touch, f.fault, crossing))
       times[id] = (times[id] ?? 1) + BLAMED * f.likelihood
   }
   return Object.keys(times).length

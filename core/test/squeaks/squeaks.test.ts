@@ -454,6 +454,54 @@ describe('what was heard', () => {
     })
     expect(at.causes.find((c) => c.id === 'leak-left-ring')!.belief).toBeCloseTo(leak.belief, 9)
   })
+  it('a low reference pitch is the note itself too, by its own A4 only', () => {
+    const heardAt = (a4Hz?: number) =>
+      ask('clarinet', {
+        complaint: 'airy',
+        written: 'C4',
+        ...(a4Hz && { a4Hz }),
+        heard: { hz: hzOfMidi(parseNote('C4').midi + clarinet.transposition, 415) },
+      }).causes.find((c) => c.id === 'leak-left-ring')!.against
+    expect(heardAt(415)[0]).toMatch(/^C4 sounded as itself/)
+    expect(heardAt()).toEqual([])
+  })
+  /** What the pitch speaks for, by the model of the tube, when another note sounded than was meant. */
+  const blamed = (id: string, written: string, sounded: string, more: Partial<Accident> = {}) => {
+    const inst = instrument(id)
+    const hz = hzOfMidi(parseNote(sounded).midi + inst.transposition, 440)
+    return new Set(
+      ask(id, { complaint: 'wrong-note', written, ...more, heard: { hz, ...more.heard } })
+        .causes.filter((c) => c.for.some((w) => w.startsWith('The pitch that was heard')))
+        .map((c) => c.id),
+    )
+  }
+  // Which finger gives which note is the fingering chart's; what such a slip is called is common practice, no source.
+  it.each([
+    ['clarinet', 'C4', 'D4', ['leak-left-ring', 'not-learnt', 'high-fingers'], 'late'],
+    ['clarinet', 'F3', 'E3', ['brushed-key', 'brush-little-keys', 'not-learnt'], 'leak-'],
+    ['clarinet', 'D4', 'C4', ['brushed-key', 'not-learnt'], 'brush-little'],
+    ['clarinet', 'B4', 'E3', ['vent-late'], 'leak-'],
+    ['oboe', 'A5', 'A4', ['vent-late'], 'leak-'],
+    ['alto-sax', 'D5', 'D4', ['vent-late'], 'leak-left-thumb'],
+    ['tenor-sax', 'A5', 'A4', ['vent-late'], 'leak-left-thumb'],
+    ['alto-sax', 'A4', 'A5', ['vent-touched', 'soft-left-middle'], 'brushed-key'],
+    ['bassoon', 'G2', 'G3', ['whisper-off', 'no-flick', 'vent-late'], 'vent-touched'],
+  ])('on the %s %s that sounds %s', (id, written, sounded, expected, not) => {
+    const found = blamed(id, written, sounded)
+    expect([...found]).toEqual(expect.arrayContaining(expected))
+    expect([...found].filter((c) => c.startsWith(not))).toEqual([])
+  })
+  it('in a change of notes a finger that is missing is a late one, told or heard', () => {
+    const late = ['late-left-ring', 'late-finger']
+    const told = blamed('clarinet', 'C4', 'D4', { complaint: 'between' })
+    const heard = blamed('clarinet', 'C4', 'D4', { heard: { at: 'crossing' } })
+    for (const found of [told, heard]) {
+      expect([...found]).toEqual(expect.arrayContaining(late))
+      expect([...found].filter((c) => c.startsWith('leak-'))).toEqual([])
+    }
+    const held = blamed('clarinet', 'C4', 'D4', { heard: { at: 'held' } })
+    expect([...held].filter((c) => c.startsWith('late-'))).toEqual([])
+  })
   const nothing = { squeaks: [], cracks: [], slips: [], gurgles: [], dropouts: [], between: [] }
   const span = { startS: 1, endS: 1.09, fromHz: 233, toHz: 1480 }
   it('is the complaint in words: squeaks first, the longest of its kind', () => {
