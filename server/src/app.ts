@@ -14,6 +14,7 @@ import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
 import type { Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
+import { workRoutes } from './heavy/index.ts'
 import {
   answerError,
   answersUntilChanged,
@@ -155,6 +156,7 @@ export function buildApp({
     squeakRoutes(db, now),
     acousticRoutes(async () => (await readStudio(db.read)).a4Hz),
     studioRoutes(db, now, afterImport),
+    workRoutes(),
     backupRoutes(db, backups, now, afterImport),
   ]
   for (const { router } of all) app.use('/api', router)

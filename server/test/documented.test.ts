@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Ajv } from 'ajv'
 import {
@@ -211,4 +212,33 @@ describe('what comes often', () => {
     expect(quick).toBe('health')
     for (const a of await Promise.all(analyses)) expect((await a.json()).notes[0].written).toBe('E4')
   })
+  it('waits in line beyond one a core, and says how many come before', async () => {
+    const wav = writeWav(perform({ instrument: 'flute', written: 'A4', lengthS: 6 }, 48000), 48000)
+    const more = 3
+    const names = Array.from({ length: availableParallelism() + more }, (_, k) => `analysis-${k}`)
+    const place = async (name: string) => (await studio.call('GET', `/api/work/${name}`)).data.before
+    const sent = []
+    const first: number[] = []
+    for (const name of names) {
+      sent.push(
+        studio.raw('/api/sound/analyse', {
+          method: 'POST',
+          headers: { 'content-type': 'audio/wav', 'halitus-work': name },
+          body: wav as BodyInit,
+        }),
+      )
+      // Each is in line before the next is sent.
+      let now: number | undefined
+      while (now === undefined) now = await place(name)
+      first.push(now)
+    }
+    const inLine = [...names.slice(more).map(() => 0), ...Array.from({ length: more }, (_, k) => k + 1)]
+    // One that ended meanwhile makes room: never more than that come before, and the last one waits.
+    first.forEach((before, k) => expect(before).toBeLessThanOrEqual(inLine[k]!))
+    expect(first.at(-1)).toBeGreaterThan(0)
+    expect(first.slice(0, -more)).toEqual(inLine.slice(0, -more))
+    await Promise.all(sent)
+    const gone = await studio.call('GET', `/api/work/${names[0]}`)
+    expect([gone.status, gone.data.error.message]).toEqual([404, 'Work of this name isn’t here.'])
+  }, 60_000)
 })

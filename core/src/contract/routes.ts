@@ -1,6 +1,6 @@
 import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
-import { strict } from '../fields/index.ts'
+import { strict, whole } from '../fields/index.ts'
 import type { Aim, Concern } from '../records/index.ts'
 import { backupAnswer, backupList, restoreAnswer } from './backups.ts'
 import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './acoustics.ts'
@@ -168,6 +168,10 @@ const entry = as<EntryRecord>(entryRecord)
 /** Every route, below `/api`. */
 export const ROUTES = {
   health: get('/health', 'Ready once migrations are in', { answer: strict({ ok: boolean().required() }) }),
+  work: get('/work/:id', 'Where heavy work stands that was named by the header halitus-work', {
+    /** Works that must be done before it begins; 0 once it runs. */
+    answer: strict({ before: whole(0, 1000) }),
+  }),
   openapi: get('/openapi.json', 'This description', { answer: as<object>(object().required()) }),
 
   today: get('/today', 'Who comes, and what needs attention', { query: todayQuery, answer: todayAnswer }),

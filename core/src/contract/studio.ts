@@ -90,6 +90,7 @@ export type StudioFile = {
 export const importAnswer = strict({
   imported: strict({ learners: whole(0, 1e9), lessons: whole(0, 1e9), entries: whole(0, 1e9) }).required(),
 })
+export type ImportAnswer = InferType<typeof importAnswer>
 
 /** Everything that is kept of one learner, for whoever may ask for it; it isn't imported again. */
 export const learnerFile = strict({

@@ -1,7 +1,7 @@
 import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
-import { goneWith, heavily } from '../heavy/index.ts'
+import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { addReport, changeCard, readCard, setSeen, setTick } from './store.ts'
@@ -26,10 +26,6 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.cardPdf, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)
       const studio = await readStudio(db.read)
-      const pdf = await heavily(
-        'cardPdf',
-        { card, studio, paper: query.paper ?? 'A4' },
-        { signal: goneWith(response.req) },
-      )
+      const pdf = await heavily('cardPdf', { card, studio, paper: query.paper ?? 'A4' }, response.req)
       response.type('application/pdf').send(Buffer.from(pdf))
     })

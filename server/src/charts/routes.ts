@@ -32,10 +32,10 @@ export const chartRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.chartPdf, async ({ params, query, response }) => {
       const sheet = await sheetOf(db.read, params.id, query.instrument, wallClock(now()))
-      const pdf = await heavily('sheetPdf', { sheet, paper: query.paper ?? 'A4' })
+      const pdf = await heavily('sheetPdf', { sheet, paper: query.paper ?? 'A4' }, response.req)
       response.type('application/pdf').send(Buffer.from(pdf))
     })
     .on(ROUTES.chartSvg, async ({ params, query, response }) => {
       const sheet = await sheetOf(db.read, params.id, query.instrument, wallClock(now()))
-      response.type('image/svg+xml').send(await heavily('sheetSvg', { sheet }))
+      response.type('image/svg+xml').send(await heavily('sheetSvg', { sheet }, response.req))
     })

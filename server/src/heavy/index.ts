@@ -1,1 +1,2 @@
-export { endHeavyWork, goneWith, heavily, isTold } from './pool.ts'
+export { before, endHeavyWork, heavily, isTold } from './pool.ts'
+export { workRoutes } from './routes.ts'

@@ -9,15 +9,21 @@ import type { Tasks, Told } from './tasks.ts'
 const MOST_WAITING = 40
 /** A thread that had nothing to do for so long goes, ms: starting one costs about a second, keeping one some memory. */
 const KEPT_MS = 30_000
+/** The header by which whoever asks names the work, to ask where it stands. */
+const NAME = 'halitus-work'
 /** What one thread may need of JavaScript's heap, MB; sound itself lies outside it. */
 const HEAP_MB = 512
+
+/** What isn't done yet, in the order in which it came: the threads take it in this order. */
+const line: { name: string | undefined }[] = []
+const atOnce = () => Math.max(1, availableParallelism())
 
 let pool: Piscina | undefined
 const threads = () =>
   (pool ??= new Piscina({
     filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
     minThreads: 0,
-    maxThreads: Math.max(1, availableParallelism()),
+    maxThreads: atOnce(),
     maxQueue: MOST_WAITING,
     idleTimeout: KEPT_MS,
     resourceLimits: { maxOldGenerationSizeMb: HEAP_MB },
@@ -29,25 +35,34 @@ type Answer<T extends keyof Tasks> = Awaited<ReturnType<Tasks[T]>>
 /**
  * Does something that takes long on a thread of its own: as many at once as there are cores, the others wait in order.
  * @param give memory that moves over and is gone here
- * @param signal gives it up, waiting or running
+ * @param by who asked: once they have gone it is given up, waiting or running
  * @throws HttpError too-many when too many wait
  */
 export async function heavily<T extends keyof Tasks>(
   task: T,
   data: Data<T>,
-  { give = [], signal }: { give?: ArrayBuffer[]; signal?: AbortSignal } = {},
+  by: Request,
+  { give = [] }: { give?: ArrayBuffer[] } = {},
 ): Promise<Answer<T>> {
+  const mine = { name: by.get(NAME) }
+  line.push(mine)
   try {
-    return (await threads().run(
-      { task, data },
-      { transferList: give, ...(signal && { signal }) },
-    )) as Answer<T>
+    return (await threads().run({ task, data }, { transferList: give, signal: goneWith(by) })) as Answer<T>
   } catch (error) {
     if (error instanceof Error && /queue|limit/i.test(error.message) && error.name !== 'AbortError')
       throw new HttpError('too-many', `${MOST_WAITING} wait already; try again in a moment.`)
     throw error
+  } finally {
+    line.splice(line.indexOf(mine), 1)
   }
 }
+
+/** How many must be done before a named work begins, 0 once it runs; undefined when nothing of this name is under way. */
+export function before(name: string): number | undefined {
+  const place = line.findIndex((work) => work.name === name)
+  return place < 0 ? undefined : Math.max(0, place + 1 - atOnce())
+}
+
 /** Ends the threads, when the server ends. */
 export async function endHeavyWork(): Promise<void> {
   const ending = pool
@@ -60,7 +75,7 @@ export const isTold = (answer: unknown): answer is Told =>
   typeof answer === 'object' && answer !== null && 'refused' in answer
 
 /** Stops the work when whoever asked has gone. */
-export function goneWith(request: Request): AbortSignal {
+function goneWith(request: Request): AbortSignal {
   const gone = new AbortController()
   // A request is closed as soon as its body was read; its answer, when it was sent or nobody waits for it any more.
   request.res?.on('close', () => gone.abort())

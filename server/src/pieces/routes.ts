@@ -18,6 +18,10 @@ export const pieceRoutes = (db: Database): Routes =>
       const learner = await readLearner(db.read, piece.learnerId)
       const studio = await readStudio(db.read)
       const paper = query.paper ?? 'A4'
-      const pdf = await heavily('technicianPdf', { piece, learner: learner.name, studio, paper })
+      const pdf = await heavily(
+        'technicianPdf',
+        { piece, learner: learner.name, studio, paper },
+        response.req,
+      )
       response.type('application/pdf').send(Buffer.from(pdf))
     })

@@ -5,7 +5,7 @@ import { OutOfRange } from '@halitus/core/errors'
 import { instrument, standardFingering } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { WavError } from '@halitus/core/sound'
-import { goneWith, heavily, isTold } from '../heavy/index.ts'
+import { heavily, isTold } from '../heavy/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
 
 /** A recording may be this large: ten minutes at 48 kHz, 16 bits, one channel. */
@@ -29,7 +29,7 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
       const askedHz = query.asked && hzOfMidi(parseNote(query.asked).midi + transposition, reference)
       const options = { transposition, a4Hz: reference, ...(askedHz && { askedHz }) }
       const { report, track, warnings } = heard(
-        await heavily('analyse', { bytes, longestS: LONGEST_S, options }, apart(request, bytes)),
+        await heavily('analyse', { bytes, longestS: LONGEST_S, options }, request, { give: [bytes.buffer] }),
       )
       return {
         ...report,
@@ -53,11 +53,9 @@ export function soundRoutes(a4Hz: () => Promise<number>): Routes {
       const bytes = waveOf(request)
       const options = { transposition: inst.transposition, a4Hz: await a4Hz() }
       const { crossings } = heard(
-        await heavily(
-          'crossings',
-          { bytes, longestS: LONGEST_S, options, move: query },
-          apart(request, bytes),
-        ),
+        await heavily('crossings', { bytes, longestS: LONGEST_S, options, move: query }, request, {
+          give: [bytes.buffer],
+        }),
       )
       return { crossings: query.perMinute ? onPulse(crossings, 60 / Number(query.perMinute)) : crossings }
     })
@@ -74,11 +72,6 @@ function waveOf(request: express.Request): Uint8Array<ArrayBuffer> {
     ? new Uint8Array(body.buffer as ArrayBuffer)
     : new Uint8Array(body)
 }
-/** The file moves to its thread, and the work ends when nobody waits for it. */
-const apart = (request: express.Request, bytes: Uint8Array<ArrayBuffer>) => ({
-  give: [bytes.buffer],
-  signal: goneWith(request),
-})
 /** @throws WavError in the words of the thread */
 function heard<T>(answer: T): Exclude<T, { refused: string }> {
   if (isTold(answer)) throw new WavError(answer.refused)

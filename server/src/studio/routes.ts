@@ -24,10 +24,10 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
       await pipeline(Readable.from(exportPieces(db.read, at)), response)
       return undefined
     })
-    .on(ROUTES.import, async ({ body }) => {
+    .on(ROUTES.import, async ({ body, request }) => {
       // Checked on a thread of its own: a large studio's file takes seconds.
       const bytes = new Uint8Array(body as Buffer)
-      const read = await heavily('studioFile', { bytes }, { give: [bytes.buffer] })
+      const read = await heavily('studioFile', { bytes }, request, { give: [bytes.buffer] })
       if (isTold(read))
         throw new HttpError(read.field === 'json' ? 'malformed' : 'invalid', read.refused, read.field ?? '')
       const { file } = read

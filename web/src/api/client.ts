@@ -1,6 +1,7 @@
 import {
   ROUTES,
   type CardPatch,
+  type ImportAnswer,
   type EntryInput,
   type LearnerInput,
   type LearnerPatch,
@@ -52,15 +53,20 @@ function addressOf<P extends string>(
 }
 
 /** Sends one request below `/api`, a sound as it is and all else as JSON, and reads the answer. @throws ApiError */
-export async function deliver(method: string, address: string, body?: unknown): Promise<unknown> {
+export async function deliver(
+  method: string,
+  address: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<unknown> {
   let response: Response
   try {
     response = await fetch(address, {
       method,
       ...(body instanceof ArrayBuffer
-        ? { headers: { 'content-type': 'audio/wav' }, body }
+        ? { headers: { ...headers, 'content-type': 'audio/wav' }, body }
         : body !== undefined && {
-            headers: { 'content-type': 'application/json' },
+            headers: { ...headers, 'content-type': 'application/json' },
             body: JSON.stringify(body),
           }),
     })
@@ -96,6 +102,29 @@ const ask = <P extends string, B, Q, A>(
   params: Record<PathNames<P>, string>,
   body?: B,
 ): Promise<A> => deliver(route.method.toUpperCase(), addressOf(route, params), body) as Promise<A>
+
+/** How often it is asked where a work stands, ms. */
+const LOOK_MS = 1000
+
+/** Does heavy work under a name, and asks meanwhile where it stands in the line. */
+async function standingInLine<T>(
+  work: (headers: Record<string, string>) => Promise<T>,
+  waiting: (before: number) => void,
+): Promise<T> {
+  const id = newId()
+  const looking = setInterval(() => {
+    // What isn't known under this name any more is done, or hasn't come yet.
+    void ask(ROUTES.work, { id }).then(
+      ({ before }) => waiting(before),
+      () => undefined,
+    )
+  }, LOOK_MS)
+  try {
+    return await work({ 'halitus-work': id })
+  } finally {
+    clearInterval(looking)
+  }
+}
 
 /** The same request as a message that may wait. */
 const message = <P extends string, B, Q, A>(
@@ -193,5 +222,10 @@ export const api = {
   studio: () => ask(ROUTES.studio, {}),
   writeStudio: (input: StudioInput) => ask(ROUTES.writeStudio, {}, input),
   exportStudio: () => ask(ROUTES.export, {}),
-  importStudio: (file: unknown) => ask(ROUTES.import, {}, file),
+  /** @param waiting told how many heavy works come before it, while some do */
+  importStudio: (file: unknown, waiting: (before: number) => void = () => undefined) =>
+    standingInLine(
+      (headers) => deliver('POST', addressOf(ROUTES.import, {}), file, headers),
+      waiting,
+    ) as Promise<ImportAnswer>,
 }

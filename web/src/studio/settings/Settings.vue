@@ -49,6 +49,9 @@ const meanwhile = computed(() =>
 const schools = allSchools()
 const namings = NAMINGS.map((n) => ({ value: n.id, label: n.words }))
 const loaded = ref(false)
+const importing = ref(false)
+/** Heavy works that come before the import. */
+const line = ref(0)
 const fileInput = ref<HTMLInputElement>()
 
 function show(studio: StudioInput) {
@@ -81,6 +84,8 @@ async function upload(event: Event) {
   const file = input.files?.[0]
   input.value = ''
   if (!file) return
+  importing.value = true
+  line.value = 0
   await notices.attempt(async () => {
     let content: unknown
     try {
@@ -90,12 +95,13 @@ async function upload(event: Event) {
     }
     // What is replaced is fetched first, so that the import can be undone.
     const before: StudioFile = await api.exportStudio()
-    const { imported } = await api.importStudio(content)
+    const { imported } = await api.importStudio(content, (before) => (line.value = before))
     notices.show(`${imported.learners} learners and ${imported.lessons} lessons are in.`, {
       undo: () => notices.attempt(() => api.importStudio(before)),
     })
     show(await api.studio())
   })
+  importing.value = false
 }
 </script>
 
@@ -128,7 +134,10 @@ async function upload(event: Event) {
       <h2>The whole studio as one file</h2>
       <div class="buttons">
         <Button @click="download">Export</Button>
-        <Button @click="fileInput?.click()">Import</Button>
+        <Button :loading="importing" @click="fileInput?.click()">Import</Button>
+        <span v-if="importing && line" class="soft" role="status"
+          >waits for {{ line === 1 ? 'one other' : `${line} others` }}</span
+        >
       </div>
       <input
         ref="fileInput"
