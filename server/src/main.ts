@@ -117,6 +117,8 @@ async function main() {
     setTimeout(() => server.closeAllConnections(), 3000).unref()
   }
   process.on('SIGTERM', stop)
+  // Started by a program that has gone, killed even: nobody waits for this server any more.
+  if (process.connected) process.on('disconnect', stop)
   process.on('SIGINT', stop)
 }
 

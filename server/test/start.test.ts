@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { get } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -102,4 +103,71 @@ describe('the server as a process', () => {
     ).rejects.toThrow(/can’t listen on 127\.0\.0\.1/)
     await stopped(child, 'SIGTERM')
   })
+})
+
+describe('the program that starts the server', () => {
+  const launcher = (env: Record<string, string>) => {
+    const program = "import('./tools/run-server.mjs').then((m) => m.runServer([], process.env))"
+    const child = spawn(process.execPath, ['-e', program], {
+      cwd: root,
+      env: {
+        ...process.env,
+        PORT: '0',
+        DATABASE_URL: `file:${join(folder, `launched-${running.length}.db`)}`,
+        LOG_LEVEL: 'silent',
+        ...env,
+      },
+    })
+    running.push(child)
+    let out = ''
+    const ended = new Promise<number | null>((resolve) => child.once('exit', resolve))
+    const address = new Promise<string>((resolve) =>
+      child.stdout.on('data', (data: Buffer) => {
+        out += data.toString()
+        const url = /http:\/\/\S+:\d+/.exec(out)?.[0]
+        if (url) resolve(url)
+      }),
+    )
+    return { child, ended, address }
+  }
+  /** Each time by a connection of its own: a kept one says nothing of new ones. */
+  const answers = (url: string) =>
+    new Promise<boolean>((resolve) => {
+      get(`${url}/api/health`, { agent: false }, (response) => {
+        response.resume()
+        resolve(true)
+      }).once('error', () => resolve(false))
+    })
+  const gone = async (url: string) => {
+    for (let tries = 0; tries < 100; tries++) {
+      if (!(await answers(url))) return true
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+    return false
+  }
+  /** The server itself: the only child of its launcher. */
+  const serverOf = (child: ChildProcess) =>
+    Number(readFileSync(`/proc/${child.pid}/task/${child.pid}/children`, 'utf8').trim())
+
+  it('ends with it and with 0 when it is stopped', async () => {
+    const { child, ended, address } = launcher({})
+    const url = await address
+    child.kill('SIGTERM')
+    expect(await ended).toBe(0)
+    expect(await gone(url)).toBe(true)
+  }, 30_000)
+  it('takes the server along when it is killed itself', async () => {
+    const { child, address } = launcher({})
+    const url = await address
+    expect(await answers(url)).toBe(true)
+    child.kill('SIGKILL')
+    expect(await gone(url)).toBe(true)
+  }, 30_000)
+  it('ends with the server’s own code, and says by which signal it was killed', async () => {
+    expect(await launcher({ PORT: 'often' }).ended).toBe(1)
+    const { child, ended, address } = launcher({})
+    await address
+    process.kill(serverOf(child), 'SIGKILL')
+    expect(await ended).toBe(137)
+  }, 30_000)
 })
