@@ -117,6 +117,12 @@ test('the first sign-in, a phone, a link that is taken back, a helper’s limits
   await helper.goto(`${studio}/settings`)
   await helper.getByRole('button', { name: 'Export' }).click()
   await expect(helper.getByText('That is the teacher’s alone.').first()).toBeVisible()
+  // Nor one learner: told in words, not by a file that holds a refusal.
+  await helper.goto(`${studio}/learners`)
+  await helper.getByRole('button', { name: 'Lay Pim Askerud aside' }).click()
+  await helper.getByRole('button', { name: 'Pim Askerud as a file' }).click()
+  await expect(helper.getByText('That is the teacher’s alone.').first()).toBeVisible()
+  await helper.getByRole('button', { name: 'Bring Pim Askerud back' }).click()
 
   // A backup, something lost, and back.
   await teacher.getByRole('button', { name: 'Back up now' }).click()

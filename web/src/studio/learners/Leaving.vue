@@ -3,6 +3,7 @@ import { Button, Input } from 'ant-design-vue'
 import { onMounted, ref } from 'vue'
 import { BACKUP_WEEKS, type LearnerRecord } from '@halitus/core/contract'
 import { api } from '@/api/index.ts'
+import { giveFile } from '@/base/files.ts'
 import { useNotices } from '@/base/notices.ts'
 
 /** Learners laid aside: brought back, given to their parents as a file, or deleted for good at the end of the day. */
@@ -18,6 +19,10 @@ onMounted(load)
 function ask(id: string) {
   asked.value = asked.value === id ? '' : id
   typed.value = ''
+}
+async function download(learner: LearnerRecord) {
+  const file = await notices.attempt(() => api.exportLearner(learner.id))
+  if (file) giveFile(`${learner.name}.json`, file)
 }
 async function remove(learner: LearnerRecord) {
   if (!(await notices.attempt(() => api.leave(learner.id, typed.value)))) return
@@ -40,7 +45,7 @@ async function keep(id: string) {
       <li v-for="l in aside" :key="l.id" class="row">
         <span class="soft">{{ l.name }}</span>
         <Button size="small" :aria-label="`Bring ${l.name} back`" @click="emit('back', l)">Bring back</Button>
-        <a :href="`/api/learners/${encodeURIComponent(l.id)}/export`" download>As a file</a>
+        <Button size="small" :aria-label="`${l.name} as a file`" @click="download(l)">As a file</Button>
         <Button
           size="small"
           danger

@@ -6,6 +6,7 @@ import { allSchools } from '@halitus/core/instruments'
 import { NAMINGS, type Naming } from '@halitus/core/pitch'
 import { api } from '@/api/index.ts'
 import { rememberNames } from '@/base/note-names.ts'
+import { giveFile } from '@/base/files.ts'
 import { useSaving } from '@/base/meanwhile.ts'
 import Choice from '@/parts/Choice.vue'
 import Meanwhile from '@/parts/Meanwhile.vue'
@@ -73,11 +74,7 @@ async function save(decided = false) {
 async function download() {
   const file = await notices.attempt(api.exportStudio)
   if (!file) return
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([JSON.stringify(file)], { type: 'application/json' }))
-  link.download = `halitus-${file.exportedAt.slice(0, 10)}.json`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000)
+  giveFile(`halitus-${file.exportedAt.slice(0, 10)}.json`, file)
 }
 async function upload(event: Event) {
   const input = event.target as HTMLInputElement
