@@ -9,6 +9,7 @@ import { analyse, LiveTracker, readWav, Tracker } from '@halitus/core/sound'
 import { folderRows } from './folder.ts'
 import * as lines from './lines.ts'
 import * as air from './air.ts'
+import { interaction } from './interaction.ts'
 import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
 import { squeaks } from './squeaks.ts'
@@ -152,7 +153,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Tongue', 'diagnosis', () => tongue.diagnosis(SEED)],
   ['Tongue', 'tempo', () => tongue.tempo(SEED)],
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
-  ['Air', 'air', () => [...air.tubes(), ...regimes(), ...air.faults(SEED)]],
+  ['Air', 'air', () => [...air.tubes(), ...interaction(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Squeaks', 'causes', () => squeaks(SEED)],
   ['Over all', 'over', () => lines.overAll()],
