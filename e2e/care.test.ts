@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
+import { Secret, TOTP } from 'otpauth'
 import { CHROMIUM_ARGS } from './chromium.ts'
 
 /** A studio that other machines reach, by HTTPS, with a database of its own. */
@@ -135,6 +136,28 @@ test('the first sign-in, a phone, a link that is taken back, a helper’s limits
   await row.getByRole('button', { name: 'Yes, back to this' }).click()
   await expect(teacher.getByText(/learners and \d+ lessons are back/)).toBeVisible()
   await expect(teacher.getByLabel('Name', { exact: true })).not.toHaveValue('Another name')
+
+  // A second factor: an app reads the picture (its secret stands below), and the sign-in asks for its digits.
+  await teacher.getByLabel('The teacher’s password, for the second factor').fill(PASSWORD)
+  await teacher.getByRole('button', { name: 'Set it up' }).click()
+  await expect(teacher.getByAltText('The secret as a picture')).toBeVisible()
+  const secret = (await teacher.locator('.second code').textContent())!.trim()
+  const app = new TOTP({ secret: Secret.fromBase32(secret), algorithm: 'SHA1', digits: 6, period: 30 })
+  await teacher.getByLabel('Six digits of the app').fill(app.generate())
+  await teacher.getByRole('button', { name: 'Confirm' }).click()
+  await expect(teacher.getByText('signs in with the app’s six digits too')).toBeVisible()
+  const next = app.generate({ timestamp: Date.now() + 30_000 })
+  await teacher.getByRole('button', { name: 'Sign out' }).click()
+  await teacher.getByLabel('Password').fill(PASSWORD)
+  await teacher.getByRole('button', { name: 'Sign in' }).click()
+  await expect(teacher.getByRole('alert')).toHaveText('Type the six digits of your app as well.')
+  await teacher.getByLabel('Six digits of your app').fill('000000')
+  await teacher.getByRole('button', { name: 'Sign in' }).click()
+  await expect(teacher.getByRole('alert')).toContainText('That isn’t the code of this moment')
+  await teacher.getByLabel('Six digits of your app').fill(next)
+  await teacher.getByRole('button', { name: 'Sign in' }).click()
+  await expect(teacher).not.toHaveURL(/sign-in/)
+  await teacher.goto(`${studio}/settings`)
 
   // Signed out, what is asked for is the way in.
   await teacher.getByRole('button', { name: 'Sign out' }).click()

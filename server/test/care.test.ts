@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROUTES, type Route } from '@halitus/core/contract'
 import { opens, sealed, weakness } from '../src/care/passwords.ts'
 import { letGo } from '../src/learners/index.ts'
-import { NOW, startStudio, type StudioAtWork } from './studio-at-work.ts'
+import { browserAt, NOW, startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 const PASSWORD = 'seven wooden tubes'
 const HELPER = 'and a silver one too'
@@ -14,29 +14,7 @@ beforeAll(async () => {
 })
 afterAll(() => studio.stop())
 
-/** A browser: keeps its cookie. */
-function browser() {
-  let cookie = ''
-  return {
-    cookie: () => cookie,
-    async ask(method: string, path: string, body?: unknown) {
-      const response = await studio.raw(path, {
-        method,
-        headers: {
-          ...(cookie && { cookie }),
-          ...(body !== undefined && { 'content-type': 'application/json' }),
-        },
-        ...(body !== undefined && { body: JSON.stringify(body) }),
-      })
-      const set = response.headers.get('set-cookie')
-      if (set) cookie = set.split(';')[0]!
-      const text = await response.text()
-      // eslint-disable-next-line @typescript-eslint/no-explicit-any
-      const data: any = text.startsWith('{') ? JSON.parse(text) : text
-      return { status: response.status, data, set }
-    },
-  }
-}
+const browser = () => browserAt(studio)
 const routes = Object.values(ROUTES) as Route[]
 const addressOf = (r: Route) => `/api${r.path.replace(/:\w+/g, 'saskia-vell')}`
 
@@ -188,6 +166,7 @@ describe('a helper', () => {
     expect(nobody.data.error.message).toBe('That isn’t the password.')
     expect((await teacher.ask('PUT', '/api/accounts/helper', { password: HELPER })).data).toEqual({
       teacher: true,
+      second: false,
       helper: true,
     })
     const b = browser()

@@ -98,3 +98,27 @@ export async function startStudio({
     },
   }
 }
+
+/** A browser: keeps its cookie. */
+export function browserAt(studio: Pick<StudioAtWork, 'raw'>) {
+  let cookie = ''
+  return {
+    cookie: () => cookie,
+    async ask(method: string, path: string, body?: unknown) {
+      const response = await studio.raw(path, {
+        method,
+        headers: {
+          ...(cookie && { cookie }),
+          ...(body !== undefined && { 'content-type': 'application/json' }),
+        },
+        ...(body !== undefined && { body: JSON.stringify(body) }),
+      })
+      const set = response.headers.get('set-cookie')
+      if (set) cookie = set.split(';')[0]!
+      const text = await response.text()
+      // eslint-disable-next-line @typescript-eslint/no-explicit-any
+      const data: any = text.startsWith('{') ? JSON.parse(text) : text
+      return { status: response.status, data, set }
+    },
+  }
+}

@@ -13,7 +13,16 @@ export const sessionAnswer = strict({
   /** False until the teacher's password was chosen. */
   setUp: boolean().required(),
 })
-export const signInInput = strict({ password: password(), role: string().oneOf(ROLES).optional() })
+export const signInInput = strict({
+  password: password(),
+  role: string().oneOf(ROLES).optional(),
+  /** Six digits, where a second factor was set up. */
+  code: string().max(20).optional(),
+})
+/** The teacher's password again: who finds an open page changes nothing here. */
+export const currentInput = strict({ current: password() })
+export const secondAnswer = strict({ address: string().required() })
+export const codeInput = strict({ code: string().required().max(20) })
 /** The code stands where the server was started. */
 export const setUpInput = strict({ code: string().required().max(40), password: password() })
 export const accountInput = strict({
@@ -22,7 +31,12 @@ export const accountInput = strict({
   /** The teacher's own, when the teacher's is changed. */
   current: string().max(400).optional(),
 })
-export const accountsAnswer = strict({ teacher: boolean().required(), helper: boolean().required() })
+export const accountsAnswer = strict({
+  teacher: boolean().required(),
+  helper: boolean().required(),
+  /** Whether the teacher's sign-in asks for a second factor. */
+  second: boolean().required(),
+})
 export const linkList = strict({
   links: array()
     .of(strict({ id: id(), createdAt: moment(), revokedAt: moment().nullable().defined() }))

@@ -17,6 +17,10 @@ export const ERRORS = {
   'other-content': { status: 409, means: 'Something else has this id already.' },
   'cross-site': { status: 403, means: 'Another site asked; only the studio’s own pages may.' },
   'signed-out': { status: 401, means: 'Nobody signed in, or not with this password.' },
+  'second-needed': {
+    status: 401,
+    means: 'The password is right; the second factor’s code is asked for too.',
+  },
   'not-allowed': { status: 403, means: 'Who signed in, or this link, may not do that.' },
   locked: { status: 429, means: 'Too many wrong passwords; wait.' },
   'wrong-host': { status: 421, means: 'The server isn’t known by the name it was asked by.' },

@@ -7,6 +7,9 @@ import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './
 import {
   accountInput,
   accountsAnswer,
+  codeInput,
+  currentInput,
+  secondAnswer,
   leaveAnswer,
   leaveInput,
   leavingList,
@@ -364,6 +367,18 @@ export const ROUTES = {
   accounts: get('/accounts', 'Which roles have a password', { answer: accountsAnswer }),
   setAccount: put('/accounts/:role', 'Change a role’s password; the helper’s can be taken away', {
     body: accountInput,
+    answer: accountsAnswer,
+  }),
+  beginSecond: post('/second-factor', 'A secret for an app on a phone; counts once it is confirmed', {
+    body: currentInput,
+    answer: secondAnswer,
+  }),
+  confirmSecond: put('/second-factor', 'Confirm it with the app’s first code', {
+    body: codeInput,
+    answer: accountsAnswer,
+  }),
+  removeSecond: remove('/second-factor', 'Sign in without a second factor again', {
+    body: currentInput,
     answer: accountsAnswer,
   }),
   links: get('/learners/:id/links', 'A learner’s own addresses of the card', { answer: linkList }),

@@ -38,6 +38,7 @@ const TEACHERS: readonly [method: string, path: RegExp][] = [
   ['*', /^\/(export|import)$/],
   ['*', /^\/backups(\/|$)/],
   ['*', /^\/accounts(\/|$)/],
+  ['*', /^\/second-factor$/],
   ['PUT', /^\/studio$/],
   ['DELETE', /^\/(learners|lessons)\/[^/]+$/],
   ['*', /^\/learners\/[^/]+\/(export|deleted)$/],

@@ -7,6 +7,12 @@ import { readLearner } from '../learners/index.ts'
 import { giveSecret, secretIn } from './gate.ts'
 import {
   addLink,
+  beginSecond,
+  confirmSecond,
+  hasSecond,
+  newSession,
+  provePassword,
+  removeSecond,
   hasHelper,
   isSetUp,
   linksOf,
@@ -36,6 +42,11 @@ export function careRoutes(db: Database, guarded: boolean, now: () => Date, code
     },
   })
   r.router.use('/session', guess)
+  const accounts = async () => ({
+    helper: await hasHelper(db.read),
+    teacher: await isSetUp(db.read),
+    second: await hasSecond(db.read),
+  })
   return r
     .on(ROUTES.session, async ({ request }) => {
       const secret = secretIn(request)
@@ -55,7 +66,7 @@ export function careRoutes(db: Database, guarded: boolean, now: () => Date, code
     })
     .on(ROUTES.signIn, async ({ body, request, response }) => {
       const role = body.role ?? 'teacher'
-      giveSecret(request, response, await signIn(db, role, body.password, now().getTime()))
+      giveSecret(request, response, await signIn(db, role, body.password, now().getTime(), body.code))
       return { guarded, role, setUp: true }
     })
     .on(ROUTES.signOut, async ({ request, response }) => {
@@ -64,22 +75,31 @@ export function careRoutes(db: Database, guarded: boolean, now: () => Date, code
       giveSecret(request, response, undefined)
       return { guarded, role: guarded ? null : 'teacher', setUp: true }
     })
-    .on(ROUTES.accounts, async () => ({ helper: await hasHelper(db.read), teacher: await isSetUp(db.read) }))
+    .on(ROUTES.accounts, accounts)
     .on(ROUTES.setAccount, async ({ params, body, request, response }) => {
       const role = params.role === 'helper' ? 'helper' : 'teacher'
       if (params.role !== role) throw new HttpError('not-found', `There is no role “${params.role}”.`)
       if (role === 'teacher' && (await isSetUp(db.read))) {
-        // Who finds an open page can't take the studio over (ASVS 2.1.6).
-        const secret = await signIn(db, 'teacher', body.current ?? '', now().getTime())
-        await signOut(db, secret)
+        await provePassword(db, body.current ?? '', now().getTime())
       }
       if (role === 'helper' && body.password === null) await removeHelper(db)
       else if (body.password === null)
         throw new HttpError('invalid', 'The teacher’s password can be changed, not removed.', 'password')
       else await setPassword(db, role, body.password)
       if (role === 'teacher' && guarded && body.password !== null)
-        giveSecret(request, response, await signIn(db, 'teacher', body.password, now().getTime()))
-      return { helper: await hasHelper(db.read), teacher: await isSetUp(db.read) }
+        giveSecret(request, response, await newSession(db, 'teacher', now().getTime()))
+      return accounts()
+    })
+    .on(ROUTES.beginSecond, async ({ body }) => ({
+      address: await beginSecond(db, body.current, now().getTime()),
+    }))
+    .on(ROUTES.confirmSecond, async ({ body }) => {
+      await confirmSecond(db, body.code, now().getTime())
+      return accounts()
+    })
+    .on(ROUTES.removeSecond, async ({ body }) => {
+      await removeSecond(db, body.current, now().getTime())
+      return accounts()
     })
     .on(ROUTES.links, async ({ params }) => {
       await readLearner(db.read, params.id)

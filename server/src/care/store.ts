@@ -5,6 +5,7 @@ import { tables, type Database, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
 import { newSecret, opens, sealed, secretHash, weakness } from './passwords.ts'
+import { addressOfSecond, newSecond, stepOf } from './second.ts'
 
 export type Role = 'teacher' | 'helper'
 
@@ -48,25 +49,34 @@ export async function setPassword(db: Database, role: Role, password: string): P
 export const removeHelper = (db: Database): Promise<unknown> =>
   db.write((tx) => tx.delete(tables.accounts).where(eq(tables.accounts.role, 'helper')))
 
+type Account = typeof tables.accounts.$inferSelect
+
 /**
- * Signs in.
- * @returns the secret of the new session
+ * Tries a password, and counts those that are wrong.
+ * @param then what a right one leads to, in the same write; undefined counts as wrong all the same
  * @throws HttpError signed-out for a wrong password, in the same words whoever is meant; locked after several
  */
-export async function signIn(db: Database, role: Role, password: string, now: number): Promise<string> {
+async function trying<T>(
+  db: Database,
+  role: Role,
+  password: string,
+  now: number,
+  then: (tx: Tx, account: Account) => Promise<T | undefined>,
+): Promise<T> {
   const account = await accountOf(db.read, role)
   if (account) refuseLocked(account, now)
   // A password is checked in any case, so that the time taken doesn't tell whether there is a helper.
   const right = await opens(password, account ?? { hash: '', salt: '' })
   // The count is read again where it is written: tries sent at once are counted one by one.
-  const secret = await db.write(async (tx) => {
+  const done = await db.write(async (tx) => {
     const known = await accountOf(tx, role)
     if (!known) return undefined
     refuseLocked(known, now)
     const { accounts } = tables
-    if (right) {
+    const led = right ? await then(tx, known) : undefined
+    if (led !== undefined) {
       await tx.update(accounts).set({ failed: 0, lockedUntil: 0 }).where(eq(accounts.role, role))
-      return begin(tx, role, now)
+      return led
     }
     const failed = known.failed + 1
     const over = failed - RULE.tries
@@ -74,8 +84,80 @@ export async function signIn(db: Database, role: Role, password: string, now: nu
     await tx.update(accounts).set({ failed, lockedUntil }).where(eq(accounts.role, role))
     return undefined
   })
-  if (secret === undefined) throw new HttpError('signed-out', 'That isn’t the password.')
-  return secret
+  if (done === undefined)
+    throw new HttpError(
+      'signed-out',
+      right ? 'That isn’t the code of this moment; each counts once.' : 'That isn’t the password.',
+      right ? 'code' : '',
+    )
+  return done
+}
+
+/**
+ * Signs in.
+ * @param code six digits, where a second factor was set up
+ * @returns the secret of the new session
+ * @throws HttpError second-needed when the code is missing alone; else as `trying`
+ */
+export const signIn = (
+  db: Database,
+  role: Role,
+  password: string,
+  now: number,
+  code?: string,
+): Promise<string> =>
+  trying(db, role, password, now, async (tx, { second, secondStep }) => {
+    if (second !== null) {
+      if (!code) throw new HttpError('second-needed', 'Type the six digits of your app as well.', 'code')
+      const step = stepOf(second, code, now)
+      // A code that was used opens nothing a second time (RFC 6238, 5.2).
+      if (step === undefined || step <= secondStep) return undefined
+      await tx.update(tables.accounts).set({ secondStep: step }).where(eq(tables.accounts.role, role))
+    }
+    return begin(tx, role, now)
+  })
+
+/** Whether it is the teacher's password: asked again before who comes in is changed (ASVS 2.1.6). @throws as `trying` */
+export const provePassword = (db: Database, password: string, now: number): Promise<true> =>
+  trying(db, 'teacher', password, now, () => Promise.resolve(true as const))
+
+/** Whether the teacher's sign-in asks for a second factor. */
+export const hasSecond = async (db: Reader): Promise<boolean> => !!(await accountOf(db, 'teacher'))?.second
+
+const ofTeacher = eq(tables.accounts.role, 'teacher')
+
+/** Makes a secret for the teacher's app; it counts once a code of it was seen. @returns the address that the app reads */
+export async function beginSecond(db: Database, password: string, now: number): Promise<string> {
+  await provePassword(db, password, now)
+  const secondPending = newSecond()
+  await db.write((tx) => tx.update(tables.accounts).set({ secondPending }).where(ofTeacher))
+  return addressOfSecond(secondPending)
+}
+
+/** From now on the teacher signs in with the app's code too. @throws HttpError invalid for another code */
+export async function confirmSecond(db: Database, code: string, now: number): Promise<void> {
+  await db.write(async (tx) => {
+    const pending = (await accountOf(tx, 'teacher'))?.secondPending
+    const secondStep = pending ? stepOf(pending, code, now) : undefined
+    if (!pending || secondStep === undefined)
+      throw new HttpError(
+        'invalid',
+        'That isn’t the code that the app shows now. Is the phone’s clock right?',
+        'code',
+      )
+    await tx
+      .update(tables.accounts)
+      .set({ second: pending, secondPending: null, secondStep })
+      .where(ofTeacher)
+  })
+}
+
+/** The password alone is enough again. */
+export async function removeSecond(db: Database, password: string, now: number): Promise<void> {
+  await provePassword(db, password, now)
+  await db.write((tx) =>
+    tx.update(tables.accounts).set({ second: null, secondPending: null }).where(ofTeacher),
+  )
 }
 
 function refuseLocked({ lockedUntil }: { lockedUntil: number }, now: number): void {
@@ -83,6 +165,10 @@ function refuseLocked({ lockedUntil }: { lockedUntil: number }, now: number): vo
   if (wait > 0)
     throw new HttpError('locked', `Too many wrong passwords. Try again in ${Math.ceil(wait / 1000)} s.`)
 }
+
+/** A session without a password, for who just proved to have it. @returns its secret */
+export const newSession = (db: Database, role: Role, now: number): Promise<string> =>
+  db.write((tx) => begin(tx, role, now))
 
 async function begin(tx: Tx, role: Role, now: number): Promise<string> {
   const { sessions } = tables

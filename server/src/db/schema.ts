@@ -246,6 +246,10 @@ export const accounts = sqliteTable('accounts', {
   /** Wrong passwords in a row, and until when no other is tried. */
   failed: integer('failed').notNull().default(0),
   lockedUntil: integer('locked_until').notNull().default(0),
+  /** Secret of the second factor, base32; one that isn't confirmed yet; and the last step whose code was used. */
+  second: text('second'),
+  secondPending: text('second_pending'),
+  secondStep: integer('second_step').notNull().default(0),
 })
 
 /** Sign-ins that hold; of the secret only a hash is kept. Times in ms. */

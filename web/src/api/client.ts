@@ -82,7 +82,7 @@ export async function deliver(
     if (
       response.status === 401 &&
       !address.startsWith('/api/session') &&
-      !address.startsWith('/api/accounts')
+      !/^\/api\/(accounts|second-factor)/.test(address)
     )
       signedOut()
     const error = (data as { error?: { code: string; message: string; field?: string } } | undefined)?.error
@@ -180,11 +180,15 @@ export const api = {
   exportLearner: (id: string) => ask(ROUTES.exportLearner, { id }),
   session: () => ask(ROUTES.session, {}),
   setUp: (code: string, password: string) => ask(ROUTES.setUp, {}, { code, password }),
-  signIn: (role: 'teacher' | 'helper', password: string) => ask(ROUTES.signIn, {}, { role, password }),
+  signIn: (role: 'teacher' | 'helper', password: string, code?: string) =>
+    ask(ROUTES.signIn, {}, { role, password, ...(code && { code }) }),
   signOut: () => ask(ROUTES.signOut, {}),
   accounts: () => ask(ROUTES.accounts, {}),
   setAccount: (role: 'teacher' | 'helper', password: string | null, current?: string) =>
     ask(ROUTES.setAccount, { role }, { password, ...(current !== undefined && { current }) }),
+  beginSecond: (current: string) => ask(ROUTES.beginSecond, {}, { current }),
+  confirmSecond: (code: string) => ask(ROUTES.confirmSecond, {}, { code }),
+  removeSecond: (current: string) => ask(ROUTES.removeSecond, {}, { current }),
   links: (id: string) => ask(ROUTES.links, { id }),
   addLink: (id: string) => ask(ROUTES.addLink, { id }),
   revokeLink: (id: string) => ask(ROUTES.revokeLink, { id }),

@@ -13,6 +13,8 @@ const setUp = ref<boolean>()
 const role = ref<'teacher' | 'helper'>('teacher')
 const password = ref('')
 const code = ref('')
+/** Whether the password was right and the app's code is asked for too. */
+const second = ref(false)
 const trouble = ref('')
 const busy = ref(false)
 const ROLES = [
@@ -37,13 +39,15 @@ async function enter() {
   busy.value = true
   trouble.value = ''
   try {
-    if (setUp.value) await api.signIn(role.value, password.value)
+    if (setUp.value) await api.signIn(role.value, password.value, code.value)
     else await api.setUp(code.value, password.value)
     password.value = ''
     void outbox.flush()
     await router.replace(to.value)
   } catch (error) {
     trouble.value = error instanceof Error ? error.message : 'That didn’t work.'
+    if ((error as { code?: string }).code === 'second-needed') second.value = true
+    if ((error as { field?: string }).field === 'code') code.value = ''
     if (setUp.value === false) setUp.value = (await api.session().catch(() => undefined))?.setUp ?? false
   } finally {
     busy.value = false
@@ -77,6 +81,16 @@ async function enter() {
         size="large"
         :autocomplete="setUp ? 'current-password' : 'new-password'"
       />
+      <template v-if="second">
+        <label for="door-second">Six digits of your app</label>
+        <Input
+          id="door-second"
+          v-model:value="code"
+          size="large"
+          autocomplete="one-time-code"
+          inputmode="numeric"
+        />
+      </template>
       <p v-if="trouble" class="caution" role="alert">{{ trouble }}</p>
       <Button type="primary" size="large" html-type="submit" :loading="busy">{{
         setUp ? 'Sign in' : 'Keep it and sign in'

@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
+import SecondFactor from './SecondFactor.vue'
 
 /** Passwords of teacher and helper, where other machines reach the studio. */
 const notices = useNotices()
@@ -66,6 +67,7 @@ async function leave() {
           A helper gives lessons and notes what happens; exporting, importing, deleting and this section are
           the teacher’s alone.
         </p>
+        <SecondFactor :on="accounts.second" @changed="load" />
       </template>
     </template>
   </section>
