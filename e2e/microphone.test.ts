@@ -64,3 +64,16 @@ test('the breath that is heard is drawn on the ribbon', async ({ page }) => {
   await page.getByRole('button', { name: /^Stop/ }).click()
   await expect(page.locator('.count')).toHaveCount(0)
 })
+
+test('a note that sounds wrong is heard, and the finger that is up is named', async ({ page }) => {
+  const lesson = await ownLesson(page.request, 'saskia-vell')
+  await page.goto(`${lesson}/fingers`)
+  await page.getByRole('radio', { name: 'Any fingers', exact: true }).click()
+  await page.getByLabel('Note that is meant', { exact: true }).fill('D4')
+  await page.getByLabel('Note that is meant', { exact: true }).press('Enter')
+  // E4 comes, 12 cents high: the fingers of D4 without the left middle one (the fingering chart).
+  await page.getByRole('button', { name: 'D4 sounds wrong: what is it?' }).click()
+  await expect(page.getByText(/E4 was heard, \+21\d cents from D4\./)).toBeVisible({ timeout: 20_000 })
+  const faults = page.getByRole('list').filter({ hasText: 'left middle is up' })
+  await expect(faults.getByRole('button').first()).toContainText('left middle is up')
+})

@@ -4,7 +4,7 @@ import { BACKUP_WEEKS, KEEPING } from '@halitus/core/contract'
 export const KEPT: readonly { what: string; until: string }[] = [
   {
     what: 'Lessons, lines, cards, reeds, takes',
-    until: 'until the learner is deleted for good: at midnight of that day, and undone until then',
+    until: 'until the learner is deleted for good: at midnight of that day, and can be undone until then',
   },
   {
     what: 'Backups',
