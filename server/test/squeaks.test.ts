@@ -156,7 +156,7 @@ describe('squeaks over the API', () => {
     await add('a1', {})
     const { data: carded } = await studio.call('POST', `/api/lessons/${lesson}/card`)
     const row = carded.card.rows.find((r: { id: string }) => r.id === 'squeak-biting')
-    expect(row).toMatchObject({ kind: 'sound', title: 'When it shrieks' })
+    expect(row).toMatchObject({ kind: 'sound', title: 'It shrieks: what helped' })
     expect(row.aim).toContain('Small part alone, down a semitone by the jaw and back.')
     expect(row.aim).toContain('dentist or doctor')
     for (const [wrong, sentence] of [

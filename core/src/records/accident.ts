@@ -5,7 +5,7 @@ import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
 import { knowledgeOf, TRIED_AS, type PastAccident } from '../squeaks/index.ts'
 import { daysBetween } from '../time/index.ts'
-import { kindOf, type Noted } from './kind.ts'
+import { kindOf, newestOf, type Noted } from './kind.ts'
 
 /** The same cause this often within so many days is a concern (chosen by Halitus). */
 const OFTEN = 3
@@ -123,17 +123,18 @@ export const accident = kindOf(
     ]
   },
   rows({ inst, entries }) {
-    const last = new Map(
-      entries.filter((e) => e.data.ended === 'helped').map((e) => [e.data.cause, e.data] as const),
+    const helped = newestOf(
+      entries.filter((e) => e.data.ended === 'helped'),
+      (d) => d.cause,
     )
-    return [...last.values()].reverse().flatMap((d, i) => {
+    return helped.reverse().flatMap(({ data: d }, i) => {
       const cause = causeOf(inst, d.cause)
       if (!cause) return []
       return [
         {
           id: `squeak-${cause.id}`.slice(0, 64),
           kind: cause.stop ?? ('fingers' as const),
-          title: `When it ${lower(complaintOf(inst, d.complaint)?.words ?? 'squeaks').replace(/^it /, '')}`,
+          title: `${complaintOf(inst, d.complaint)?.words ?? 'It squeaks'}: what helped`,
           amount: 'once a day',
           minutes: 2,
           leastMinutes: 1,

@@ -220,3 +220,20 @@ export const slug = (text: string): string =>
     .replace(/#/g, 's')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .slice(0, 24)
+
+/**
+ * The newest entry about each thing, in the order in which the things were last noted.
+ * @example newestOf([{ data: 'a1' }, { data: 'b1' }, { data: 'a2' }], (d) => d[0]!).map((e) => e.data) // ['b1', 'a2']
+ */
+export function newestOf<E extends { data: unknown }>(
+  entries: readonly E[],
+  about: (data: E['data']) => string,
+): E[] {
+  const newest = new Map<string, E>()
+  for (const entry of entries) {
+    const key = about(entry.data)
+    newest.delete(key)
+    newest.set(key, entry)
+  }
+  return [...newest.values()]
+}

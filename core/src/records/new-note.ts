@@ -4,7 +4,7 @@ import { introduce, nextNotes, orderOfNotes } from '../fingering/index.ts'
 import { fingeringsOf, isCharted, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { daysBetween, type Moment } from '../time/index.ts'
-import { kindOf, slug, type Noted } from './kind.ts'
+import { kindOf, newestOf, slug, type Noted } from './kind.ts'
 
 /** A note is new for so many days after it was met. */
 export const NEW_DAYS = 7
@@ -52,18 +52,20 @@ export const newNote = kindOf(
     return last ? `new: ${prettyNote(last.written)}` : null
   },
   rows({ inst, entries }) {
-    return entries.slice(-2).map(({ data: { written, beside } }, i) => ({
-      id: `new-note-${slug(written)}`,
-      kind: 'fingers' as const,
-      title: 'The new note',
-      amount: beside ? 'silently 5 times from the known one, then long, 4 times' : 'long, 4 times',
-      minutes: 3,
-      leastMinutes: 2,
-      aim: introduce(inst, written, beside ? [beside] : []).words,
-      notes: beside ? [beside, written] : [written],
-      // What is new this week stays on the card.
-      weight: 72 - i,
-    }))
+    return newestOf(entries, (d) => d.written)
+      .slice(-2)
+      .map(({ data: { written, beside } }, i) => ({
+        id: `new-note-${slug(written)}`,
+        kind: 'fingers' as const,
+        title: 'The new note',
+        amount: beside ? 'silently 5 times from the known one, then long, 4 times' : 'long, 4 times',
+        minutes: 3,
+        leastMinutes: 2,
+        aim: introduce(inst, written, beside ? [beside] : []).words,
+        notes: beside ? [beside, written] : [written],
+        // What is new this week stays on the card.
+        weight: 72 - i,
+      }))
   },
   *demo({ inst, week }) {
     if (!isCharted(inst)) return

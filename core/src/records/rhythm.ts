@@ -2,7 +2,7 @@ import { array } from 'yup'
 import { OutOfRange, Refusal } from '../errors/index.ts'
 import { strict, whole, words } from '../fields/index.ts'
 import { checkRhythm, ticksOf, TICKS } from '../tongue/index.ts'
-import { kindOf, slug } from './kind.ts'
+import { kindOf, newestOf, slug } from './kind.ts'
 
 /** A pattern of one's own, tapped or played: kept, and printed on the card. */
 export const rhythm = kindOf(
@@ -27,23 +27,25 @@ export const rhythm = kindOf(
   noted: (d) => `Own pattern “${d.name}”, ${ticksOf(d.rhythm) / TICKS} beats`,
   line: (entries) => (entries.length ? 'own pattern' : null),
   rows({ inst, entries }) {
-    return entries.slice(-2).map(({ data }) => ({
-      id: `rhythm-${slug(data.name)}`,
-      kind: 'tongue' as const,
-      title: `Your pattern: ${data.name}`,
-      amount: `5 times at ${data.perMinute}`,
-      minutes: 1,
-      leastMinutes: 1,
-      // Homework of the learner's own making comes before what was given.
-      weight: 75,
-      aim: 'Say it, then play it on one note, then on two.',
-      notes: [],
-      line: data.rhythm.map((t) => ({
-        written: t < 0 ? null : inst.teaching.firstNotes[0]!,
-        ticks: Math.abs(t),
-        begins: 'tongue' as const,
-      })),
-    }))
+    return newestOf(entries, (d) => slug(d.name))
+      .slice(-2)
+      .map(({ data }) => ({
+        id: `rhythm-${slug(data.name)}`,
+        kind: 'tongue' as const,
+        title: `Your pattern: ${data.name}`,
+        amount: `5 times at ${data.perMinute}`,
+        minutes: 1,
+        leastMinutes: 1,
+        // Homework of the learner's own making comes before what was given.
+        weight: 75,
+        aim: 'Say it, then play it on one note, then on two.',
+        notes: [],
+        line: data.rhythm.map((t) => ({
+          written: t < 0 ? null : inst.teaching.firstNotes[0]!,
+          ticks: Math.abs(t),
+          begins: 'tongue' as const,
+        })),
+      }))
   },
   *demo({ week }) {
     if (week !== 6) return

@@ -60,7 +60,9 @@ const search = useSearch(inst, weeks, inLesson)
 const { told, complaint, known, verdict, moments } = search
 
 const typed = useDraft<string>('squeak.words', '')
-const meant = computed(() => new Set(complaintsIn(typed.value).map((c) => c.id)))
+/** What the words mean, the likeliest first. */
+const read = computed(() => complaintsIn(typed.value))
+const meant = computed(() => new Set(read.value.map((c) => c.id)))
 const complaints = computed(() =>
   meant.value.size ? known.value.complaints.filter((c) => meant.value.has(c.id)) : known.value.complaints,
 )
@@ -144,6 +146,7 @@ const back = () =>
           v-model:value="typed"
           class="typed"
           placeholder="In words: squeaks on low notes"
+          @press-enter="read[0] && begin(read[0].id)"
           aria-label="What happens, in words"
         />
         <Button :type="listening.state === 'listening' ? 'primary' : 'default'" @click="listen">{{
@@ -156,7 +159,14 @@ const back = () =>
         <Button type="primary" @click="search.takeHeard">Begin with that</Button>
       </p>
       <div class="taps" role="group" aria-label="What happens">
-        <Button v-for="c in complaints" :key="c.id" size="large" @click="begin(c.id)">{{ c.words }}</Button>
+        <Button
+          v-for="c in complaints"
+          :key="c.id"
+          size="large"
+          :type="c.id === read[0]?.id ? 'primary' : 'default'"
+          @click="begin(c.id)"
+          >{{ c.words }}</Button
+        >
       </div>
     </template>
     <template v-else>
