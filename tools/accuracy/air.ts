@@ -25,6 +25,13 @@ const hzOf = (inst: Instrument, note: string) => hzOfMidi(parseNote(note).midi +
 const modelled = () => allInstruments().filter(hasAir)
 const standards = (inst: Instrument) => fingerSystem(inst).chart.filter((f) => f.kind === 'standard')
 
+/** Fingerings beside the usual ones. The same fingers under another name (C and C♯ of the pipe scale) are no other pitch. */
+export function alternates(inst: Instrument): Fingering[] {
+  const fingers = (f: Fingering) => [...f.touches].sort().join()
+  const usual = new Set(standards(inst).map(fingers))
+  return fingerSystem(inst).chart.filter((f) => f.kind === 'alternate' && !usual.has(fingers(f)))
+}
+
 /** What is asked of the first two registers, cents: worst of the first; half and worst of the second. */
 const ASKED: Record<string, [first: number, half: number, worst: number]> = {
   flute: [4, 4, 12],
@@ -64,13 +71,11 @@ export function tubes(): Row[] {
     const [half3, most3] = HELD[inst.family]!
     const model = new Model(inst.bore, measures)
     const system = fingerSystem(inst)
-    const forks = system.chart
-      .filter((f) => f.kind === 'alternate')
-      .map((f) => {
-        const hz = hzOf(inst, f.written)
-        const found = model.near(model.openness(system, f.touches), hz, FAR)
-        return found ? Math.abs(cents(found, hz)) : FAR
-      })
+    const forks = alternates(inst).map((f) => {
+      const hz = hzOf(inst, f.written)
+      const found = model.near(model.openness(system, f.touches), hz, FAR)
+      return found ? Math.abs(cents(found, hz)) : FAR
+    })
     const row = (what: string, asked: readonly [number, number], half: number, other: number): Row => ({
       what: `air of the ${inst.id}: ${what}`,
       target: `${asked[0]} / ${asked[1]} c`,
