@@ -4,6 +4,7 @@
  * @example
  * check(strict({ id: id() }), { id: 'a' }) // { id: 'a' }
  */
+export { canonical } from './canonical.ts'
 export { check, ContractError, type Checkable } from './check.ts'
 export {
   day,

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { array, boolean, number, object, string } from 'yup'
 import {
+  canonical,
   check,
   ContractError,
   day,
@@ -122,5 +123,16 @@ describe('the check', () => {
       }),
     })
     expect(() => check(broken, { a: 1 })).toThrow('ours')
+  })
+})
+
+describe('a value as canonical text', () => {
+  it('is the same however its objects are ordered, at any depth, and keeps the order of lists', () => {
+    expect(canonical({ b: { d: 1, c: [2, { f: 3, e: 4 }] }, a: null })).toBe(
+      '{"a":null,"b":{"c":[2,{"e":4,"f":3}],"d":1}}',
+    )
+    expect(canonical([2, 1])).not.toBe(canonical([1, 2]))
+    expect(canonical(undefined)).toBe(canonical(null))
+    expect(canonical('')).not.toBe(canonical(null))
   })
 })

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { SQLiteTable, SQLiteColumn } from 'drizzle-orm/sqlite-core'
+import { canonical } from '@halitus/core/fields'
 import { HttpError } from '../http/index.ts'
 import type { Tx } from './open.ts'
 
@@ -28,12 +29,4 @@ export async function once<R extends { id: string }>(
 /** Whether two records agree in some fields, however their objects are ordered. */
 export function agree<R extends object>(a: R, b: R, ...fields: (keyof R)[]): boolean {
   return fields.every((f) => canonical(a[f]) === canonical(b[f]))
-}
-
-function canonical(value: unknown): string {
-  return JSON.stringify(value, (_, v: unknown) =>
-    typeof v === 'object' && v !== null && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : v,
-  )
 }

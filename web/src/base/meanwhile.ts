@@ -1,12 +1,7 @@
 import { shallowRef } from 'vue'
+import { canonical } from '@halitus/core/fields'
 
-const same = (a: unknown, b: unknown) => ordered(a) === ordered(b)
-const ordered = (value: unknown): string =>
-  JSON.stringify(value ?? null, (_, v: unknown) =>
-    typeof v === 'object' && v !== null && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : v,
-  )
+const same = (a: unknown, b: unknown) => canonical(a) === canonical(b)
 
 /**
  * What stands here and what somebody else saved meanwhile, field by field: whoever changed a field has it changed.

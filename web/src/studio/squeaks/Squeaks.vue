@@ -146,8 +146,8 @@ const back = () =>
           v-model:value="typed"
           class="typed"
           placeholder="In words: squeaks on low notes"
-          @press-enter="read[0] && begin(read[0].id)"
           aria-label="What happens, in words"
+          @press-enter="read[0] && begin(read[0].id)"
         />
         <Button :type="listening.state === 'listening' ? 'primary' : 'default'" @click="listen">{{
           listening.state === 'listening' ? 'Stop' : 'Listen'
