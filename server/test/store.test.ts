@@ -18,7 +18,7 @@ describe('the database', () => {
     await first.close()
     const again = await openDatabase(url)
     expect(await again.read.select().from(tables.studio)).toEqual([
-      { id: 1, name: 'A', place: 'B', a4Hz: 441.5, schools: {}, noteNames: 'english' },
+      { id: 1, name: 'A', place: 'B', a4Hz: 441.5, schools: {}, noteNames: 'english', version: 1 },
     ])
     expect((await again.read.get<{ journal_mode: string }>('PRAGMA journal_mode')).journal_mode).toBe('wal')
     await expect(
