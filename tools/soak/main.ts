@@ -24,9 +24,16 @@ interface Running {
   child: ChildProcess
 }
 async function start(file: string): Promise<Running> {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  const watched = ['--import', './tools/soak/stalls.mjs']
+  const child = spawn(process.execPath, [...watched, '--import', 'tsx', 'server/src/main.ts', '--demo'], {
     cwd: root,
-    env: { ...process.env, PORT: '0', LOG_LEVEL: 'silent', DATABASE_URL: `file:${join(folder, file)}` },
+    env: {
+      ...process.env,
+      PORT: '0',
+      LOG_LEVEL: 'silent',
+      DATABASE_URL: `file:${join(folder, file)}`,
+      STALLS: join(folder, 'stalls'),
+    },
   })
   let out = ''
   child.stdout!.on('data', (d: Buffer) => (out += d.toString()))
@@ -151,6 +158,13 @@ async function lock(): Promise<Line[]> {
   ]
 }
 
+/** The longest stall of a server's event loop since it was last asked, ms. */
+async function stallMs(child: ChildProcess): Promise<number> {
+  child.kill('SIGUSR2')
+  await pause(300)
+  return Number(readFileSync(join(folder, 'stalls'), 'utf8'))
+}
+
 const rssMb = (pid: number) =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 const READS = [
@@ -223,9 +237,20 @@ async function load(): Promise<Line[]> {
       await pause(1000)
     }
   })()
+  await stallMs(child)
   const calm = await clients(url, LOAD_S, 1000, 0.1)
+  const inLoad = await stallMs(child)
   going = false
   await analysing
+  const file = await (await fetch(`${url}/api/export`)).text()
+  const asFile = await stallMs(child)
+  const imported = await fetch(`${url}/api/import`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: file,
+  })
+  await imported.text()
+  const asImport = await stallMs(child)
   const flat = await clients(url, FLAT_S, 0, 0.1)
   clearInterval(watch)
   // Threads without work are gone after half a minute.
@@ -247,6 +272,12 @@ async function load(): Promise<Line[]> {
       target: 'at least 150; 0',
       found: `${flat.perSecond.toFixed(0)}; ${flat.errors}; ${flat.p99.toFixed(0)} ms`,
       met: flat.perSecond >= 150 && !flat.errors,
+    }),
+    say({
+      what: `longest stall of the event loop: in the first of these; in an export; in the import of its ${(file.length / 1e6).toFixed(1)} MB`,
+      target: 'under 100 ms',
+      found: `${inLoad.toFixed(0)}; ${asFile.toFixed(0)}; ${asImport.toFixed(0)} ms`,
+      met: Math.max(inLoad, asFile, asImport) < 100 && imported.ok,
     }),
     say({
       what: 'memory of the server: most in it; at rest after it',

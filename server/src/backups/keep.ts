@@ -1,7 +1,7 @@
 import { copyFile, rm } from 'node:fs/promises'
 import { wallClock } from '@halitus/core/time'
 import { openDatabase, type Database } from '../db/index.ts'
-import { exportStudio, importStudio } from '../studio/index.ts'
+import { exportStudio, importStudio, inPieces } from '../studio/index.ts'
 import { backUp, listBackups, verify } from './backups.ts'
 
 /** Where backups of a database file go. */
@@ -64,7 +64,7 @@ export async function restoreFrom(
   try {
     const old = await openDatabase(`file:${copy}`)
     const file = await exportStudio(old.read, at).finally(() => old.close())
-    return await db.write((tx) => importStudio(tx, file))
+    return await db.write((tx) => importStudio(tx, inPieces(file)))
   } finally {
     for (const left of [copy, `${copy}-wal`, `${copy}-shm`, `${copy}.lock`]) await rm(left, { force: true })
   }

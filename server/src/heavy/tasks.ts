@@ -7,6 +7,7 @@ import {
   type PieceAnswer,
   type StudioFile,
   type StudioInput,
+  type StudioPart,
 } from '@halitus/core/contract'
 import { judgeCrossings, type Crossing } from '@halitus/core/crossings'
 import { fingerSystem, instrument, standardFingering, underSchools } from '@halitus/core/instruments'
@@ -23,6 +24,7 @@ import {
 import { cardPdf } from '../cards/pdf.ts'
 import { sheetPdf, sheetSvg, type Sheet } from '../charts/sheet.ts'
 import { technicianPdf } from '../pieces/pdf.ts'
+import { inPieces } from '../studio/in-pieces.ts'
 
 /** Something that can't be done, told as data: errors lose what they are on the way between threads. */
 export interface Told {
@@ -114,15 +116,28 @@ export const TASKS = {
     nameNotes(of.studio.noteNames)
     return technicianPdf(of.piece, of.learner, of.studio, of.paper)
   },
-  /** A studio file as it was sent: read, brought up to date, held against the contract. */
-  studioFile: ({ bytes }: { bytes: Uint8Array }): { file: StudioFile } | Told => {
+  /**
+   * A studio file as it was sent: read, brought up to date, held against the contract. Its lists come back as text in pieces:
+   * text crosses between threads at once, where objects are built anew one by one.
+   */
+  studioFile: ({
+    bytes,
+  }: {
+    bytes: Uint8Array
+  }): { studio: StudioInput; pieces: { part: StudioPart; text: string }[] } | Told => {
     let body: unknown
     try {
       body = JSON.parse(new TextDecoder().decode(bytes))
     } catch {
       return { refused: 'The body is not valid JSON.', field: 'json' }
     }
-    return told(() => ({ file: check<unknown>(studioFile, upgradeFile(body)) as StudioFile }))
+    return told(() => {
+      const { studio, pieces } = inPieces(check<unknown>(studioFile, upgradeFile(body)) as StudioFile)
+      return {
+        studio,
+        pieces: pieces.map(({ part, rows }) => ({ part, text: JSON.stringify(rows()) })),
+      }
+    })
   },
 }
 export type Tasks = typeof TASKS

@@ -30,7 +30,11 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
       const read = await heavily('studioFile', { bytes }, request, { give: [bytes.buffer] })
       if (isTold(read))
         throw new HttpError(read.field === 'json' ? 'malformed' : 'invalid', read.refused, read.field ?? '')
-      const { file } = read
+      const { studio, pieces } = read
+      const file = {
+        studio,
+        pieces: pieces.map(({ part, text }) => ({ part, rows: () => JSON.parse(text) as unknown[] })),
+      }
       try {
         const imported = await db.write((tx) => importStudio(tx, file))
         nameNotes((await readStudio(db.read)).noteNames)

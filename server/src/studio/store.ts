@@ -1,12 +1,7 @@
-import { asc, eq, sql } from 'drizzle-orm'
-import {
-  FILE_VERSION,
-  STUDIO_PART_NAMES,
-  type StudioFile,
-  type StudioInput,
-  type StudioPart,
-} from '@halitus/core/contract'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
+import { FILE_VERSION, STUDIO_PART_NAMES, type StudioFile, type StudioInput } from '@halitus/core/contract'
 import { asSeen, tables, type Reader, type Tx } from '../db/index.ts'
+import type { StudioInPieces } from './in-pieces.ts'
 
 const ONLY = 1
 
@@ -93,22 +88,34 @@ export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenera
   yield '}'
 }
 
-/** Rows go in by the hundred: SQLite takes a limited number of values a statement. */
-const AT_ONCE = 100
+/** Lines of lessons are by far the most: so many are deleted at once. */
+const GONE_AT_ONCE = 500
+
+/** Others are answered between two pieces: the driver itself never lets go. */
+const breathe = () => new Promise((resolve) => setImmediate(resolve))
 
 /** Replaces the whole studio by a file's; inside one transaction, so it happens entirely or not at all. */
 export async function importStudio(
   tx: Tx,
-  file: StudioFile,
+  { studio: page, pieces }: StudioInPieces,
 ): Promise<{ learners: number; lessons: number; entries: number }> {
+  const { entries } = tables
+  const some = tx.select({ id: entries.id }).from(entries).limit(GONE_AT_ONCE)
+  for (;;) {
+    const { rowsAffected } = await tx.delete(entries).where(inArray(entries.id, some))
+    if (!rowsAffected) break
+    await breathe()
+  }
   await tx.delete(tables.learners)
   // Files from before there was a choice have English names.
-  const { version: _, ...studio } = file.studio
+  const { version: _, ...studio } = page
   await writeStudio(tx, { ...studio, noteNames: studio.noteNames ?? 'english' })
-  for (const part of STUDIO_PART_NAMES) {
-    const rows = file[part] as (typeof tables)[StudioPart]['$inferInsert'][]
-    for (let i = 0; i < rows.length; i += AT_ONCE)
-      await tx.insert(tables[part]).values(rows.slice(i, i + AT_ONCE) as never)
+  const counts = { learners: 0, lessons: 0, entries: 0 }
+  for (const { part, rows } of pieces) {
+    const piece = rows()
+    await tx.insert(tables[part]).values(piece as never)
+    if (part in counts) counts[part as keyof typeof counts] += piece.length
+    await breathe()
   }
-  return { learners: file.learners.length, lessons: file.lessons.length, entries: file.entries.length }
+  return counts
 }

@@ -1,6 +1,6 @@
 import { FILE_VERSION, type StudioFile } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
-import { importStudio } from '../../studio/index.ts'
+import { importStudio, inPieces } from '../../studio/index.ts'
 import type { Database } from '../open.ts'
 import { learners } from '../schema.ts'
 import { demoStudio } from './story.ts'
@@ -15,6 +15,6 @@ export async function fillWithDemo(db: Database, now: Date): Promise<boolean> {
     exportedAt: wallClock(now),
     ...demoStudio(wallClock(now)),
   }
-  await db.write((tx) => importStudio(tx, file))
+  await db.write((tx) => importStudio(tx, inPieces(file)))
   return true
 }
