@@ -656,3 +656,40 @@ describe('what a kind of record says', () => {
     expect(new Set(rows?.map(([id]) => id)).size).toBe(rows?.length ?? 0)
   })
 })
+
+describe('what can’t be is refused, at the edge and not before', () => {
+  const check = (kind: EntryKind, data: object) => () =>
+    (RECORDS[kind] as unknown as { check(inst: unknown, data: object): void }).check(homeOf(kind), {
+      ...GOOD[kind],
+      ...data,
+    })
+  it('a fastest tempo outside what was tried', () => {
+    const tempo = (perMinute: number) => check('tongue-tempo', { low: 80, high: 88, perMinute })
+    for (const at of [80, 84, 88]) expect(tempo(at)).not.toThrow()
+    for (const at of [79, 89])
+      expect(tempo(at)).toThrow(`data.perMinute is ${at}; it lies between data.low and data.high.`)
+  })
+  it('a note that the instrument doesn’t have', () => {
+    expect(check('articulation', { notes: ['E4', 'C3'] })).toThrow(/C3 is outside/)
+    expect(check('articulation', { notes: ['E4', 'F4'] })).not.toThrow()
+  })
+  it('a squeak is often the same from the third time on, within four weeks', () => {
+    const { concerns } = RECORDS.accident as unknown as {
+      concerns(known: object): { kind: string; sentence: string }[]
+    }
+    const at = (...days: string[]) =>
+      concerns({
+        inst: homeOf('accident'),
+        entries: days.map((day) => ({ at: `${day}T10:00:00`, data: GOOD.accident })),
+        today: '2026-03-29T10:00:00',
+        observes: false,
+      })
+    expect(at('2026-03-20', '2026-03-27')).toEqual([])
+    expect(at('2026-03-13', '2026-03-20', '2026-03-27')).toMatchObject([
+      { sentence: 'a finger comes late in the change, 3 times in four weeks' },
+    ])
+    // Four weeks are 28 days: the first of March counts, the last of February doesn’t.
+    expect(at('2026-03-01', '2026-03-20', '2026-03-27')).toHaveLength(1)
+    expect(at('2026-02-28', '2026-03-20', '2026-03-27')).toEqual([])
+  })
+})

@@ -4,6 +4,7 @@ import { allInstruments, instrument, standardFingering } from '@halitus/core/ins
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import {
   ALL_CAUSES,
+  asking,
   complaintsIn,
   diagnose,
   knowledgeOf,
@@ -200,6 +201,19 @@ describe('the next check', () => {
     )
     expect(told('no').causes).toEqual(ask('clarinet', { complaint: 'shriek', absent: [next!.id] }).causes)
     expect(told('no').next!.outcomes).toHaveLength(3)
+  })
+  it('asks for what is seen, for what is known, and for what is heard, each in its own words', () => {
+    const all = knowledgeOf(clarinet).observations
+    const of = (group: string) => all.find((o) => o.group === group)!
+    const lower = (words: string) => words.charAt(0).toLowerCase() + words.slice(1)
+    const groups = new Set(all.map((o) => o.group))
+    expect(groups.size).toBeGreaterThan(2)
+    expect(asking(of('seen'))).toBe(`Look: ${lower(of('seen').words)}?`)
+    expect(asking(of('known'))).toBe(`Is it so: ${lower(of('known').words)}?`)
+    const other = [...groups].find((g) => g !== 'seen' && g !== 'known')!
+    expect(asking(of(other))).toBe(`Is it ${lower(of(other).words)}?`)
+    // A capital in the middle stays: only the first letter is a sentence's.
+    expect(asking({ ...of('seen'), words: 'The F key hangs' })).toBe('Look: the F key hangs?')
   })
   it('isn’t one that was done, nor one that can’t be', () => {
     const first = ask('clarinet', { complaint: 'shriek', observations: SAID }).next!.id

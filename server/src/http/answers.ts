@@ -15,7 +15,10 @@ export interface Answers {
 
 /** So many, and so many bytes together, are kept (chosen by Halitus). */
 const MOST = 300
-const MOST_BYTES = 48_000_000
+const MOST_BYTES = 24_000_000
+
+/** The database's driver never lets go by itself: what is made for one must not be made in one go with what others wait for. */
+const breathe = () => new Promise((resolve) => setImmediate(resolve))
 
 /** @param stampOf other whenever what a topic rests on has changed */
 export function answersUntilChanged(stampOf: Database['stamp']): Answers {
@@ -26,26 +29,38 @@ export function answersUntilChanged(stampOf: Database['stamp']): Answers {
     bytes -= kept.get(key)?.text.length ?? 0
     kept.delete(key)
   }
+  /** What is being made for somebody is waited for by others who ask the same of the same state. */
+  const making = new Map<string, Promise<unknown>>()
+  function single<T>(key: string, make: () => Promise<T>): Promise<T> {
+    const there = making.get(key)
+    if (there) return there as Promise<T>
+    const made = breathe()
+      .then(make)
+      .finally(() => making.delete(key))
+    making.set(key, made)
+    return made
+  }
   return {
     async send(response, key, make, topic) {
       const stamp = await stampOf(topic)
       let answer = kept.get(key)
       if (!answer || answer.stamp !== stamp) {
-        forget(key)
-        const text = Buffer.from(JSON.stringify(await make()))
-        const tag = `"${createHash('sha1').update(text).digest('base64url')}"`
-        answer = { text, tag, stamp }
-        // A write may have come in while the answer was being made: then it is sent, but not kept.
-        if ((await stampOf(topic)) === stamp) {
+        answer = await single(`answer ${stamp} ${key}`, async () => {
+          const text = Buffer.from(JSON.stringify(await make()))
+          const tag = `"${createHash('sha1').update(text).digest('base64url')}"`
+          const fresh = { text, tag, stamp }
+          // A write may have come in while the answer was being made: then it is sent, but not kept.
+          if ((await stampOf(topic)) !== stamp) return fresh
+          forget(key)
           // The oldest go first.
           for (const old of kept.keys()) {
             if (kept.size < MOST && bytes + text.length <= MOST_BYTES) break
             forget(old)
           }
-          forget(key)
           bytes += text.length
-          kept.set(key, answer)
-        }
+          kept.set(key, fresh)
+          return fresh
+        })
       }
       // The tag is kept too: making it anew for every answer costs more than sending it.
       response.set({ 'content-type': 'application/json; charset=utf-8', etag: answer.tag })
@@ -57,12 +72,14 @@ export function answersUntilChanged(stampOf: Database['stamp']): Answers {
       const stamp = await stampOf(topic)
       const there = parts.get(key)
       if (there?.stamp === stamp) return there.value as T
-      const value = await make()
-      if ((await stampOf(topic)) === stamp) {
-        if (parts.size >= MOST) parts.delete(parts.keys().next().value!)
-        parts.set(key, { value, stamp })
-      }
-      return value
+      return single(`part ${stamp} ${key}`, async () => {
+        const value = await make()
+        if ((await stampOf(topic)) === stamp) {
+          if (parts.size >= MOST) parts.delete(parts.keys().next().value!)
+          parts.set(key, { value, stamp })
+        }
+        return value
+      })
     },
   }
 }
