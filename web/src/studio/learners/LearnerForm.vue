@@ -288,4 +288,14 @@ summary {
 .problem {
   color: var(--alarm);
 }
+@media (max-width: 600px) {
+  .form {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 6px;
+  }
+  .problem,
+  .hint {
+    grid-column: 1;
+  }
+}
 </style>
