@@ -1,4 +1,4 @@
-import { shallowRef } from 'vue'
+import { computed, shallowRef } from 'vue'
 import { canonical } from '@halitus/core/fields'
 
 const same = (a: unknown, b: unknown) => canonical(a) === canonical(b)
@@ -79,7 +79,14 @@ export function useSaving<F extends object>(
     both.value = []
     return save()
   }
-  /** What somebody else made of a field. */
-  const theirs = <K extends keyof F>(field: K): F[K] | undefined => seen.value?.fields[field]
-  return { begin, save, both, theirs, takeTheirs, keepMine }
+  /** What both changed, by the form's labels, with what stands there now where that is short. */
+  const changed = (labels: Record<keyof F, string>) =>
+    computed(() =>
+      both.value.map((field) => {
+        const there: unknown = seen.value?.fields[field]
+        const short = typeof there === 'string' || typeof there === 'number'
+        return { label: labels[field], ...(short && { theirs: String(there) }) }
+      }),
+    )
+  return { begin, save, changed, takeTheirs, keepMine }
 }

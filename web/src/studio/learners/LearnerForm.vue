@@ -53,7 +53,7 @@ const saving = useSaving<Fields>(
   (fields, version) =>
     studio.changeLearner(props.learner!.id, check(learnerPatch, { ...fields, version }) as LearnerPatch),
 )
-const LABELS: Record<keyof Fields, string> = {
+const meanwhile = saving.changed({
   name: 'Name',
   birthYear: 'Year of birth',
   instruments: 'Instruments',
@@ -63,16 +63,7 @@ const LABELS: Record<keyof Fields, string> = {
   note: 'Note',
   regular: 'The regular lesson',
   consent: 'Consent',
-}
-const meanwhile = computed(() =>
-  saving.both.value.map((field) => {
-    const there = saving.theirs(field)
-    return {
-      label: LABELS[field],
-      ...((typeof there === 'string' || typeof there === 'number') && { theirs: String(there) }),
-    }
-  }),
-)
+})
 const problem = ref<{ field: string; message: string }>()
 const NAMES: Record<string, string> = {
   birthYear: 'Year of birth',

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
-import { computed, onMounted, reactive, ref } from 'vue'
+import { onMounted, reactive, ref } from 'vue'
 import type { StudioFile, StudioInput } from '@halitus/core/contract'
 import { allSchools } from '@halitus/core/instruments'
 import { NAMINGS, type Naming } from '@halitus/core/pitch'
@@ -34,19 +34,13 @@ const saving = useSaving<Fields>(
   async () => kept(await api.studio()),
   (fields, version) => api.writeStudio({ ...fields, version }),
 )
-const LABELS: Record<keyof Fields, string> = {
+const meanwhile = saving.changed({
   name: 'Name',
   place: 'Place',
   a4Hz: 'A4, Hz',
   schools: 'Schools',
   noteNames: 'Names of notes',
-}
-const meanwhile = computed(() =>
-  saving.both.value.map((field) => {
-    const there = saving.theirs(field)
-    return { label: LABELS[field], ...(typeof there !== 'object' && { theirs: String(there ?? '') }) }
-  }),
-)
+})
 const schools = allSchools()
 const namings = NAMINGS.map((n) => ({ value: n.id, label: n.words }))
 const loaded = ref(false)
