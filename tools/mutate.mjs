@@ -5,6 +5,7 @@
 //                               are whole recordings, where every mistake takes half a minute
 // npm run mutate -- records reeds --sample 200   about so many lines of several folders (of all, when none is named), drawn
 //                               in one run: an estimate, where each folder counts by its lines
+// npm run mutate -- --sample 200 --draw 2        other lines than those of the first draw: a second opinion
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -14,8 +15,12 @@ installPackages()
 const reports = join(root, '.cache', 'mutation')
 mkdirSync(reports, { recursive: true })
 const { default: config } = await import('../stryker.config.mjs')
-const sampled = process.argv.indexOf('--sample')
-const lines = sampled > 0 ? Number(process.argv[sampled + 1]) : 0
+const option = (name, otherwise) => {
+  const at = process.argv.indexOf(name)
+  return at > 0 ? Number(process.argv[at + 1]) : otherwise
+}
+const lines = option('--sample', 0)
+const draw = option('--draw', 1)
 const excluded = config.mutate.filter((glob) => glob.startsWith('!'))
 
 const all = readdirSync(join(root, 'core', 'src')).sort()
@@ -59,6 +64,8 @@ function drawn(folders, count) {
   // Park & Miller, 1988: which lines are drawn doesn't change from run to run.
   let state = 20250101
   const random = () => (state = (state * 48271) % 2147483647) / 2147483647
+  // Another draw begins far along the same sequence: a multiple of its beginning would draw many of the same lines.
+  for (let k = 0; k < (draw - 1) * 100_003; k++) random()
   return all
     .map((piece) => ({ piece, at: random() }))
     .sort((a, b) => a.at - b.at)

@@ -12,6 +12,8 @@ mkdirSync(cache, { recursive: true })
 
 const bin = (name) => join(root, 'node_modules', '.bin', name)
 const total = { passed: 0, failed: 0 }
+/** What failed, by name: said again at the end, where it is seen when the rest of a long log isn’t. */
+const failures = []
 
 function step(title, command, args, env = {}) {
   console.log(`\n${title}`)
@@ -22,19 +24,33 @@ function step(title, command, args, env = {}) {
 /** A step that is right or wrong as a whole counts as one test. */
 function whole(title, command, args) {
   if (step(title, command, args)) total.passed++
-  else total.failed++
+  else {
+    total.failed++
+    failures.push(title)
+  }
 }
 /** Counts a suite from the report it leaves; no report, or none passed, is a failure whatever the exit code says. */
 function counted(ok, file, read) {
-  let counts = { passed: 0, failed: 0 }
+  let counts = { passed: 0, failed: 0, names: [] }
   try {
     counts = read(JSON.parse(readFileSync(file, 'utf8')))
   } catch {
     console.error(`${file} is missing: the suite didn’t run to its end.`)
   }
   total.passed += counts.passed
-  total.failed += counts.failed || (ok && counts.passed > 0 ? 0 : 1)
+  failures.push(...counts.names)
+  if (counts.failed) total.failed += counts.failed
+  else if (!ok || counts.passed === 0) {
+    total.failed++
+    failures.push(`${file}: no test failed, and yet the suite ended with an error or without a test`)
+  }
 }
+
+/** The browser tests of a file or a group in it that went wrong, each with its file. */
+const unexpected = (suite) => [
+  ...suite.specs.filter((spec) => !spec.ok).map((spec) => `${spec.file}: ${spec.title}`),
+  ...(suite.suites ?? []).flatMap(unexpected),
+]
 
 whole('Types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json'])
 whole('Types of the interface', bin('vue-tsc'), ['--noEmit', '-p', 'web/tsconfig.json'])
@@ -51,7 +67,15 @@ counted(
     `--outputFile=${unit}`,
   ]),
   unit,
-  (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests }),
+  (r) => ({
+    passed: r.numPassedTests,
+    failed: r.numFailedTests,
+    names: r.testResults.flatMap((suite) =>
+      suite.assertionResults
+        .filter((test) => test.status === 'failed')
+        .map((test) => `${suite.name}: ${test.fullName}\n${test.failureMessages.join('\n').slice(0, 600)}`),
+    ),
+  }),
 )
 
 buildWeb()
@@ -64,8 +88,11 @@ counted(
     // Only tests in real time may be tried again (see their files); one that then passes has passed, and the list says so.
     passed: r.stats.expected + r.stats.flaky,
     failed: r.stats.unexpected,
+    names: r.suites.flatMap(unexpected),
   }),
 )
+
+if (failures.length) console.log(`\nFailed:\n${failures.join('\n')}`)
 
 console.log(`\n${total.passed} passed, ${total.failed} failed`)
 process.exit(total.failed ? 1 : 0)

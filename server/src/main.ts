@@ -20,8 +20,8 @@ import {
 } from './care/index.ts'
 import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
-import { endHeavyWork } from './heavy/index.ts'
-import { forTheLog } from './http/index.ts'
+import { endHeavyWork, getReady, giveBack } from './heavy/index.ts'
+import { forTheLog, whenQuiet } from './http/index.ts'
 import { letGo } from './learners/index.ts'
 import { dropTakesOfNobody } from './takes/index.ts'
 import { readSettings, type Settings } from './settings.ts'
@@ -74,6 +74,11 @@ async function main() {
   })
   const certificates = await certificatesOf(settings.https)
   const server = certificates ? createSecure(certificates, app) : createPlain(app)
+  // What load has left is otherwise kept until the next load (--expose-gc; without it nothing is done).
+  whenQuiet(server, () => {
+    globalThis.gc?.()
+    void giveBack()
+  })
   const shownHost = settings.host.includes(':') ? `[${settings.host}]` : settings.host
   const portOf = (s: Server) => (s.address() as AddressInfo).port
   let trust: Server | undefined
@@ -83,6 +88,7 @@ async function main() {
   }
   server.once('error', failed)
   server.listen(settings.port, settings.host, () => {
+    void getReady()
     console.log(`Halitus is at ${certificates ? 'https' : 'http'}://${shownHost}:${portOf(server)}/`)
     if (!certificates?.authority) return
     trust = createPlain(trustPage(certificates.authority, portOf(server)))

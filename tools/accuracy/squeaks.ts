@@ -1,7 +1,7 @@
 import { hasAir, predict } from '@halitus/core/acoustics'
 import { allInstruments, fingerSystem, type Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { seeded, type Random } from '@halitus/core/player'
+import { seeded, seedOf, type Random } from '@halitus/core/player'
 import {
   diagnose,
   fingerNamed,
@@ -253,21 +253,26 @@ function byList(l: Learner, random: Random | undefined): number {
 
 const LEARNERS = Number(process.env.LEARNERS ?? 700)
 const share = (n: number, of: number) => `${((100 * n) / Math.max(1, of)).toFixed(0)} %`
+/** The same with what chance leaves open, 95 of 100 times (normal approximation of a binomial share). */
+const shareWithin = (n: number, of: number) =>
+  `${share(n, of)} ± ${(196 * Math.sqrt(((n / of) * (1 - n / of)) / of)).toFixed(0)}`
 const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length
 const median = (list: readonly number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!
 
 /** The search for causes on simulated learners, all seven families. */
 export function squeaks(seed: number): Row[] {
-  const random = seeded(seed)
+  // Each learner and each look at one has a stream of its own: what one family knows moves no other family's figures.
+  const random = (k: number, what: string) =>
+    seeded(seedOf(String(seed), FAMILIES[k % FAMILIES.length]!, String(k), what))
   const instruments = FAMILIES.map((f) => allInstruments().find((i) => i.family === f)!)
   const learners = Array.from({ length: LEARNERS }, (_, k) =>
-    learner(instruments[k % instruments.length]!, random),
+    learner(instruments[k % instruments.length]!, random(k, 'learner')),
   )
-  const told = learners.map((l) => search(l, 'told', 0, random))
-  const asked = learners.map((l) => search(l, 'asked', 0, random))
-  const wrong = learners.map((l) => search(l, 'told', 0.1, random))
+  const told = learners.map((l, k) => search(l, 'told', 0, random(k, 'told')))
+  const asked = learners.map((l, k) => search(l, 'asked', 0, random(k, 'asked')))
+  const wrong = learners.map((l, k) => search(l, 'told', 0.1, random(k, 'wrong')))
   const lists = mean(learners.map((l) => byList(l, undefined)))
-  const chance = mean(learners.map((l) => byList(l, random)))
+  const chance = mean(learners.map((l, k) => byList(l, random(k, 'list'))))
   const n = LEARNERS
   const count = (all: Search[], what: (s: Search) => boolean) => all.filter(what).length
   const few = (all: Search[]) => count(all, (s) => s.cured && s.checks <= 3)
@@ -289,7 +294,7 @@ export function squeaks(seed: number): Row[] {
     row(
       `cause among the first three, after the complaint and three things noticed, of ${n}`,
       '90 %',
-      share(
+      shareWithin(
         count(told, (s) => s.inThree),
         n,
       ),

@@ -6,6 +6,7 @@ import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { writeWav } from '@halitus/core/sound'
 import { keep, say, type Line } from '../reliability.ts'
+import { NODE_ARGS } from '../run-server.mjs'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const folder = mkdtempSync(join(tmpdir(), 'halitus-soak-'))
@@ -16,6 +17,9 @@ const LOCK_S = Number(process.env.LOCK_S ?? 60)
 const LOAD_S = Number(process.env.LOAD_S ?? 300)
 const FLAT_S = Number(process.env.FLAT_S ?? 30)
 const CLIENTS = 50
+/** The two tones that are analysed, s. */
+const SHORT_S = 3
+const LONG_S = 20
 const LESSON = 'saskia-vell-w13'
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
@@ -25,7 +29,7 @@ interface Running {
 }
 async function start(file: string): Promise<Running> {
   const watched = ['--import', './tools/soak/stalls.mjs']
-  const child = spawn(process.execPath, [...watched, '--import', 'tsx', 'server/src/main.ts', '--demo'], {
+  const child = spawn(process.execPath, [...watched, ...NODE_ARGS, '--demo'], {
     cwd: root,
     env: {
       ...process.env,
@@ -209,12 +213,19 @@ async function clients(url: string, seconds: number, everyMs: number, writes: nu
 
 async function load(): Promise<Line[]> {
   const { url, child } = await start('load.db')
-  const tone = Float32Array.from(
-    { length: 20 * 48000 },
-    (_, i) => 0.4 * Math.sin((2 * Math.PI * 233 * i) / 48000),
-  )
-  const wave = new Uint8Array(writeWav(tone, 48000))
-  const analyse = async () => {
+  const toneOf = (seconds: number) =>
+    new Uint8Array(
+      writeWav(
+        Float32Array.from(
+          { length: seconds * 48000 },
+          (_, i) => 0.4 * Math.sin((2 * Math.PI * 233 * i) / 48000),
+        ),
+        48000,
+      ),
+    )
+  const long = toneOf(LONG_S)
+  const short = toneOf(SHORT_S)
+  const analyse = async (wave = long) => {
     const from = performance.now()
     const response = await fetch(`${url}/api/sound/analyse`, {
       method: 'POST',
@@ -233,7 +244,7 @@ async function load(): Promise<Line[]> {
     // The limit on heavy requests holds here too: one every second and a half.
     while (going) {
       const { ok, ms } = await analyse()
-      if (ok) speeds.push(20_000 / ms)
+      if (ok) speeds.push((1000 * LONG_S) / ms)
       await pause(1000)
     }
   })()
@@ -253,12 +264,16 @@ async function load(): Promise<Line[]> {
   const asImport = await stallMs(child)
   const flat = await clients(url, FLAT_S, 0, 0.1)
   clearInterval(watch)
-  // Threads without work are gone after half a minute.
+  // By then what isn’t needed has been given back.
   await pause(35_000)
   const rest = rssMb(child.pid!)
-  const alone = [await analyse(), await analyse(), await analyse()]
-    .map((a) => 20_000 / a.ms)
-    .sort((a, b) => a - b)[1]!
+  const speed = async (wave: Uint8Array<ArrayBuffer>, seconds: number) => {
+    const speeds: number[] = []
+    for (let k = 0; k < 5; k++) speeds.push((1000 * seconds) / (await analyse(wave)).ms)
+    return speeds.sort((a, b) => a - b)[2]!
+  }
+  const shortAlone = await speed(short, SHORT_S)
+  const longAlone = await speed(long, LONG_S)
   await ended(child, 'SIGTERM')
   return [
     say({
@@ -286,10 +301,10 @@ async function load(): Promise<Line[]> {
       met: most < 500 && rest < 300,
     }),
     say({
-      what: 'analysis through the API of 20 s: times real time, alone',
+      what: `analysis through the API of ${SHORT_S} s; of ${LONG_S} s: times real time, alone, median of five`,
       target: 'at least 20',
-      found: alone.toFixed(1),
-      met: alone >= 20,
+      found: `${shortAlone.toFixed(1)}; ${longAlone.toFixed(1)}`,
+      met: Math.min(shortAlone, longAlone) >= 20,
     }),
   ]
 }

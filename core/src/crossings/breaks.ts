@@ -162,7 +162,9 @@ export function breakSteps(inst: Instrument, asked: Break, system?: string): Bre
     from: high.written,
     to: low.written,
   })
-  change('below', 'From below', `${a} to ${b} slurred, five times, the air as for ${b} already.`, {
+  // A bag gives every note the same pressure.
+  const air = inst.graces ? 'the pressure the same all the way' : `the air as for ${b} already`
+  change('below', 'From below', `${a} to ${b} slurred, five times, ${air}.`, {
     from: low.written,
     to: high.written,
   })

@@ -77,15 +77,16 @@ function computedOrder(inst: Instrument, system: string): string[] {
   const [low, high] = inst.range.beginner.map((n) => parseNote(n).midi) as [number, number]
   const order = inst.teaching.firstNotes.map((n) => parseNote(n).midi)
   const known = order.map((midi) => standardFingering(inst, noteName(midi), system))
-  const waiting = Array.from({ length: high - low + 1 }, (_, i) => low + i)
+  // What is only another spelling of a known note isn't a new one: a chanter's F and F sharp. Elsewhere a register lies between.
+  const isKnown = (f: Fingering) =>
+    inst.graces !== null && known.some((k) => k.touches.join() === f.touches.join())
+  let waiting = Array.from({ length: high - low + 1 }, (_, i) => low + i)
     .filter((midi) => !order.includes(midi))
     .flatMap((midi) => {
       const f = standard(inst, midi, system)
-      // What is only another spelling of a known note isn't a new one.
-      const known = order.some((m) => standard(inst, m, system)?.touches.join() === f?.touches.join())
-      return f && !(known && inst.graces) ? [{ midi, f }] : []
+      return f ? [{ midi, f }] : []
     })
-  while (waiting.length) {
+  while ((waiting = waiting.filter((w) => !isKnown(w.f))).length) {
     const next = waiting
       .map((w, at) => ({
         at,

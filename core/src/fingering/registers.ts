@@ -45,8 +45,17 @@ const ABOVE: Record<number, string> = {
 /** A fingering that differs from a low one by more touches than this isn't that one overblown. */
 const MOST_APART = 2
 
+/** A system's mechanism never changes; it is asked with every note that is judged. */
+const VENTS = new WeakMap<FingerSystem, ReadonlySet<TouchId>>()
+
 /** Touches that move vents and nothing else: they help a register and shorten no tube. */
-export function ventTouches(system: FingerSystem): Set<TouchId> {
+export function ventTouches(system: FingerSystem): ReadonlySet<TouchId> {
+  const known = VENTS.get(system) ?? findVents(system)
+  VENTS.set(system, known)
+  return known
+}
+
+function findVents(system: FingerSystem): Set<TouchId> {
   const moves = (id: TouchId) => {
     const rest = holeStates(system, new Set())
     return system.bore.holes.filter((h) => holeStates(system, new Set([id])).get(h.id) !== rest.get(h.id))
@@ -165,21 +174,26 @@ const signed = (cents: number) => `${cents > 0 ? '+' : cents < 0 ? '−' : ''}${
  */
 export function rangeWords(inst: Instrument, written: string): string {
   const { midi } = parseNote(written)
-  const terrace = registerMap(inst).find((t) => t.notes.some((n) => parseNote(n.written).midi === midi))
+  const map = registerMap(inst)
+  const terrace = map.find((t) => t.notes.some((n) => parseNote(n.written).midi === midi))
   const note = terrace?.notes.find((n) => parseNote(n.written).midi === midi)
   if (!terrace || !note) return ''
   const { from } = note
+  // Where nothing overblows nobody hears the tube's other partials.
+  const alone = map.length === 1
   const tube = from
     ? `The tube of ${prettyNote(from.written)}, partial ${from.partial}, ${VENT_WORDS[from.vent]}.`
     : terrace.register > 1
       ? 'A note of its own: no low note overblows to it.'
-      : `Its tube also sounds ${ladderOf(inst, note.written, NAMED_PARTIALS)
-          .slice(1)
-          .map((r) => `${prettyNote(r.written)} (${signed(Math.round(r.cents))})`)
-          .join(', ')}: partials, cents from equal temperament.`
+      : alone
+        ? ''
+        : `Its tube also sounds ${ladderOf(inst, note.written, NAMED_PARTIALS)
+            .slice(1)
+            .map((r) => `${prettyNote(r.written)} (${signed(Math.round(r.cents))})`)
+            .join(', ')}: partials, cents from equal temperament.`
   const just = justNote(inst, note.written)
   if (!just) return tube
-  return `${tube} In its scale ${just.ratio} over ${prettyNote(just.over)}, ${signed(just.cents)} cents from equal temperament.`
+  return `${tube ? `${tube} ` : ''}In its scale ${just.ratio} over ${prettyNote(just.over)}, ${signed(just.cents)} cents from equal temperament.`
 }
 
 /** The partial that most notes of a terrace are, as an interval. */

@@ -1,5 +1,6 @@
 import { prettyNote } from '../pitch/index.ts'
 import type { FingerSystem, Fingering, Touch } from '../instruments/index.ts'
+import { ventTouches } from './registers.ts'
 
 /** One finger that would have to slide from key to key, and what to take instead. */
 export interface Slide {
@@ -10,9 +11,14 @@ export interface Slide {
 
 const keyName = (t: Touch) => t.name.split(': ')[1] ?? 'natural key'
 
-/** The keys that one finger leaves and takes at the same moment; a finger may cover two keys that lie together. */
+/**
+ * The keys that one finger leaves and takes at the same moment; a finger may cover two keys that lie together. A vent is only
+ * touched while the note begins (a flick of the thumb, the whisper key let go): nothing slides there.
+ */
 function slidesOf(system: FingerSystem, from: Fingering, to: Fingering): [Touch, Touch][] {
-  const of = (f: Fingering) => system.touches.filter((t) => f.touches.includes(t.id) && t.kind === 'key')
+  const vents = ventTouches(system)
+  const of = (f: Fingering) =>
+    system.touches.filter((t) => f.touches.includes(t.id) && t.kind === 'key' && !vents.has(t.id))
   const held = of(from)
   const next = of(to)
   return held

@@ -107,7 +107,7 @@ export function basicRows(
           row(
             'setup',
             'Put together and away',
-            `once, only the ${part}`,
+            `once; only what is played: ${part}`,
             2,
             30,
             'Slowly, without force, every piece back in its place.',

@@ -14,8 +14,9 @@ export const note = kindOf(strict({ text: words(1000) }))({
   check: () => undefined,
   noted: ({ text }) => text,
   line: () => null,
-  *demo(_, random) {
+  *demo({ inst }, random) {
     if (random.chance(0.4)) yield { stage: 'breath', data: { text: random.pick(INVENTED.breath) } }
-    if (random.chance(0.25)) yield { stage: 'tongue', data: { text: random.pick(INVENTED.tongue) } }
+    if (random.chance(0.25) && inst.tongue)
+      yield { stage: 'tongue', data: { text: random.pick(INVENTED.tongue) } }
   },
 })

@@ -318,7 +318,7 @@ function reportNote(
   const rangeDb = slowLevel.length ? Math.max(...slowLevel) - Math.min(...slowLevel) : 0
   const loudness = loudnessPitch(t, cents, level)
   const wobble = fastSwing(residual, hopS, hz)
-  const waver = slowSwing(t, straightened)
+  const waver = waverOf(t, straightened, slowLevel, loudness)
   const plainLevel = line(t, level)
   const tremor = fastSwing(
     level.map((l, i) => l - slowAt(plainLevel, t[i]!)),
@@ -348,6 +348,22 @@ function reportNote(
     start: startReport(track, note, accidents, centre, startS, a4Hz),
     end: endReport(track, note, cents, centre),
   }
+}
+
+/** A pitch that follows loudness isn't wavering: so much better than any sine must loudness explain it (chosen by Halitus). */
+const LOUDNESS_AHEAD = 0.1
+
+/** The slow swing of the pitch; what only follows one swell or fade is left out, being told as that. */
+function waverOf(t: Float64Array, cents: Float64Array, level: Float64Array, { centsPerDb }: LoudnessPitch) {
+  const plain = slowSwing(t, cents)
+  if (centsPerDb === null) return plain
+  const freed = cents.map((c, i) => c - centsPerDb * level[i]!)
+  const unexplained = (x: Float64Array) => {
+    const straight = line(t, x)
+    return spread(x.map((v, i) => v - slowAt(straight, t[i]!))) ** 2
+  }
+  const byLoudness = 1 - unexplained(freed) / unexplained(cents)
+  return byLoudness > plain.share + LOUDNESS_AHEAD ? slowSwing(t, freed) : plain
 }
 
 const slowAt = ({ a, b }: { a: number; b: number }, t: number) => a + b * t
@@ -472,8 +488,11 @@ function startReport(
   const first: number[] = []
   for (let i = note.from; i < Math.min(note.to, note.from + Math.round(0.1 / hopS)); i++)
     if (track.hz[i]! > 0 && !note.skip.has(i)) first.push(off(i))
+  // A short note's last moments belong to its end: silence before the next stroke, or the next note already.
+  let last = most
+  if (most === note.to) while (last > note.from && !(Math.abs(off(last - 1)) <= LATE_CENTS)) last--
   let wrong = note.from
-  for (let i = note.from; i < most; i++) if (!(Math.abs(off(i)) <= LATE_CENTS)) wrong = i + 1
+  for (let i = note.from; i < last; i++) if (!(Math.abs(off(i)) <= LATE_CENTS)) wrong = i + 1
   const lateMs = 1000 * (wrong - note.from) * hopS
   const here = accidents.filter(
     (a) => a.place === 'start' && a.from <= note.from + 0.18 / hopS && a.to >= note.from - 0.06 / hopS,

@@ -60,6 +60,36 @@ export function noiseLeft(at: number): number {
   return NOISE_LEFT[Math.round((at - Math.floor(at)) * STEPS)]!
 }
 
+type Taps = [number, number, number, number, number, number, number, number, number, number]
+
+/** Sum of the squares of a stretch. */
+export function powerOf(x: Float32Array, from: number, length: number): number {
+  let sum = 0
+  for (let i = from; i < from + length; i++) sum += x[i]! * x[i]!
+  return sum
+}
+
+/**
+ * Sum of the squared differences between a stretch and the one `lag` samples earlier, which need not be whole: the same as
+ * by {@link between} for each sample, whose taps are the same for all of them.
+ */
+export function differenceOf(x: Float32Array, from: number, length: number, lag: number): number {
+  const first = Math.floor(from - lag)
+  const step = Math.round((from - lag - first) * STEPS) * 2 * HALF_KERNEL
+  const ahead = from - first + HALF_KERNEL - 1
+  // The ten taps written out: a loop over them takes three times as long.
+  const [a, b, c, d, e, f, g, h, k, l] = KERNEL.subarray(step, step + 2 * HALF_KERNEL) as unknown as Taps
+  let sum = 0
+  for (let i = first - HALF_KERNEL + 1, last = i + length; i < last; i++) {
+    const near = a * x[i]! + b * x[i + 1]! + c * x[i + 2]! + d * x[i + 3]! + e * x[i + 4]!
+    const far = f * x[i + 5]! + g * x[i + 6]! + h * x[i + 7]! + k * x[i + 8]! + l * x[i + 9]!
+    const before = near + far
+    const difference = x[i + ahead]! - before
+    sum += difference * difference
+  }
+  return sum
+}
+
 /** Value between samples by a windowed sinc over ten neighbours; `at` must have five on each side. */
 export function between(x: ArrayLike<number>, at: number): number {
   const whole = Math.floor(at)

@@ -49,6 +49,8 @@ const ACCENT_S = 0.03
 /** What doesn't come back to within this of the level before is an end, not a stroke, dB. */
 const RETURNS_DB = 7
 const RETURNS_S = [0.05, 0.095] as const
+/** Deeper than this below its shoulders a pitch is read from a few ends of waves: it says nothing of the tone, dB. */
+const FAINT_DB = 20
 /** Two strokes are never closer than this, s: sixteen a second. */
 const APART_S = 0.055
 
@@ -320,12 +322,13 @@ function describe(track: Track, at: number, from: number, to: number, far: numbe
   const share = (a: number, b: number) => (b === a ? 0 : Math.min(1, Math.max(0, (half - a) / (b - a))))
   const leftS = timeS[at]! - hopS * (at - left - share(levelDb[left]!, levelDb[left + 1]!))
   const rightS = timeS[at]! + hopS * (right - 1 - at + share(levelDb[right - 1]!, levelDb[right]!))
+  const floorDb = Math.min(before, after) - FAINT_DB
   let lowest = Infinity
   const around: number[] = []
   for (let i = Math.max(from, at - far); i < Math.min(to, at + far); i++)
     if (hz[i]! > 0) {
       around.push(hz[i]!)
-      if (Math.abs(i - at) <= 5) lowest = Math.min(lowest, hz[i]!)
+      if (Math.abs(i - at) <= 5 && levelDb[i]! > floorDb) lowest = Math.min(lowest, hz[i]!)
     }
   const usual = median(around)
   const dip = lowest < Infinity && usual > 0 ? centsBetween(lowest, usual) : 0

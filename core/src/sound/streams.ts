@@ -12,6 +12,16 @@ const HALF_BAND = (() => {
   return taps.map((t) => t / sum)
 })()
 const SIDE = (HALF_BAND.length - 1) / 2
+/** Its middle and the taps of one side that aren’t zero. */
+const HALVES = [0, 1, 3, 5, 7, 9, 11].map((k) => HALF_BAND[SIDE + k]!) as [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+]
 
 /** Something that takes a stream in blocks and gives another. `drain` gives what only needed silence to follow. */
 export interface Stream {
@@ -33,12 +43,15 @@ export class Halver implements Stream {
     const end = this.keptFrom + all.length
     const count = Math.max(0, Math.floor((end - 1 - SIDE - this.next) / 2) + 1)
     const out = new Float32Array(count)
-    let centre = this.next - this.keptFrom
-    for (let i = 0; i < count; i++, centre += 2) {
-      // The filter is the same both ways, and every second tap but the middle one is zero.
-      let sum = HALF_BAND[SIDE]! * all[centre]!
-      for (let k = 1; k <= SIDE; k += 2) sum += HALF_BAND[SIDE + k]! * (all[centre - k]! + all[centre + k]!)
-      out[i] = sum
+    let c = this.next - this.keptFrom
+    // The filter is the same both ways, and every second tap but the middle one is zero. Written out: a loop over six taps
+    // takes twice as long.
+    const [h0, h1, h3, h5, h7, h9, h11] = HALVES
+    for (let i = 0; i < count; i++, c += 2) {
+      const near = h1 * (all[c - 1]! + all[c + 1]!) + h3 * (all[c - 3]! + all[c + 3]!)
+      const mid = h5 * (all[c - 5]! + all[c + 5]!) + h7 * (all[c - 7]! + all[c + 7]!)
+      const far = h9 * (all[c - 9]! + all[c + 9]!) + h11 * (all[c - 11]! + all[c + 11]!)
+      out[i] = h0 * all[c]! + near + mid + far
     }
     this.next += 2 * count
     const keepFrom = Math.min(all.length, Math.max(0, this.next - SIDE - this.keptFrom))

@@ -66,12 +66,13 @@ export function fastSwing(residual: Float64Array, hopS: number, hz: number): Swi
 
 /**
  * The sine between 0.4 and 2 Hz that fits best beside a straight line (least squares, rates tried one by one).
- * @returns null where the note holds less than one and a half of its lengths
+ * @returns depth and rate null where the note holds less than one and a half of its lengths; `share` of the movement that the
+ *   sine explains
  */
-export function slowSwing(t: Float64Array, x: Float64Array): Swing {
+export function slowSwing(t: Float64Array, x: Float64Array): Swing & { share: number } {
   const seconds = t.length > 1 ? t.at(-1)! - t[0]! : 0
   const lowest = Math.max(SLOW_HZ[0], SLOW_PERIODS / Math.max(1e-6, seconds))
-  if (lowest >= SLOW_HZ[1]) return { depth: null, rateHz: null }
+  if (lowest >= SLOW_HZ[1]) return { depth: null, rateHz: null, share: 0 }
   const straight = line(t, x)
   const rest = x.map((v, i) => v - straight.a - straight.b * t[i]!)
   // Every fifth value is enough for what is this slow.
@@ -81,7 +82,7 @@ export function slowSwing(t: Float64Array, x: Float64Array): Swing {
     const fit = sineFit(t, rest, step, rateHz)
     if (fit.gain > best.gain) best = { ...fit, rateHz }
   }
-  return { depth: best.depth, rateHz: best.gain > 0 ? best.rateHz : null }
+  return { depth: best.depth, rateHz: best.gain > 0 ? best.rateHz : null, share: best.gain }
 }
 
 /** Least squares of a + b·t + c·cos + d·sin at one rate. */

@@ -52,4 +52,6 @@ export const DOUBLE = ['oboe', 'bassoon'] as const
 export const BEAKED = ['clarinet', 'saxophone', 'oboe', 'bassoon'] as const
 export const REEDED = [...BEAKED, 'chanter'] as const
 export const HOLED = ['clarinet', 'oboe', 'bassoon', 'recorder', 'chanter'] as const
+/** Where the tongue begins notes: a chanter's are told apart by gracenotes. */
+export const TONGUED = ['flute', 'clarinet', 'saxophone', 'oboe', 'bassoon', 'recorder'] as const
 export const KEYED = ['flute', 'clarinet', 'saxophone', 'oboe', 'bassoon'] as const

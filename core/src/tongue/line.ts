@@ -109,16 +109,15 @@ export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineN
   })
 }
 
-/** Steps of a major scale, semitones (common knowledge). */
-const MAJOR = [0, 2, 4, 5, 7, 9, 11] as const
+/** The first five steps of a major scale, semitones (common knowledge). */
+const FIVE = [0, 2, 4, 5, 7] as const
 
-/** Major scale notes of an instrument from a written note on, as far as it goes. */
-function scaleFrom(inst: Instrument, tonic: number, count: number): string[] {
+/** Five notes of a major scale from a written note on, as far as the instrument goes. */
+function scaleFrom(inst: Instrument, tonic: number): string[] {
   const notes: string[] = []
-  for (let k = 0; k < count; k++) {
-    const midi = tonic + 12 * Math.floor(k / 7) + MAJOR[k % 7]!
+  for (const step of FIVE) {
     try {
-      notes.push(noteName(writtenNote(inst, noteName(midi)).midi))
+      notes.push(noteName(writtenNote(inst, noteName(tonic + step)).midi))
     } catch {
       break
     }
@@ -139,7 +138,7 @@ export function scaleLine(inst: Instrument, from: string): LineNote[] {
         all.findIndex((n) => parseNote(n).midi >= midi),
       )
     : 0
-  const five = all ? all.slice(Math.min(at, all.length - 5)).slice(0, 5) : scaleFrom(inst, midi, 5)
+  const five = all ? all.slice(Math.min(at, all.length - 5)).slice(0, 5) : scaleFrom(inst, midi)
   const round = [...five, ...five.slice(1, -1).reverse()]
   const notes = [...round, ...round, five[0]!]
   return notes.map((written, i) => ({

@@ -16,6 +16,17 @@ describe('speed of sound', () => {
     expect(speedOfSound({ temperatureC: 0, humidity: 0 })).toBeCloseTo(331.4, 0)
     expect(speedOfSound({ temperatureC: 20, humidity: 0 })).toBeCloseTo(343.2, 0)
   })
+  it.each([
+    // As the formula gives them: a coefficient that moves was moved on purpose.
+    [0, 0, 331.44767],
+    [20, 0.5, 343.98673],
+    [30, 1, 351.46888],
+    [-10, 1, 325.46616],
+    [45, 0.9, 362.44936],
+    [37, 1, 356.60624],
+  ])('at %i °C and humidity %f is %f m/s', (temperatureC, humidity, speed) =>
+    expect(speedOfSound({ temperatureC, humidity })).toBeCloseTo(speed, 4),
+  )
   it('grows with moisture, more so in warm air', () => {
     const gain = (temperatureC: number) =>
       speedOfSound({ temperatureC, humidity: 1 }) - speedOfSound({ temperatureC, humidity: 0 })

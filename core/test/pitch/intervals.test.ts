@@ -18,6 +18,26 @@ describe('a note over a drone', () => {
     expect(found.hz).toBeCloseTo(hz, 9)
     expect(found.name).toBe(name)
   })
+  // The syntonic ratios of just intonation, in cents to a tenth (published tables): each within an octave.
+  it.each([
+    ['unison', 0],
+    ['minor second', 111.7],
+    ['major second', 203.9],
+    ['minor third', 315.6],
+    ['major third', 386.3],
+    ['fourth', 498.0],
+    ['tritone', 590.2],
+    ['fifth', 702.0],
+    ['minor sixth', 813.7],
+    ['major sixth', 884.4],
+    ['minor seventh', 1017.6],
+    ['major seventh', 1088.3],
+  ] as const)('a just %s is %f cents', (name, cents) => {
+    const all = Array.from({ length: 12 }, (_, k) => intervalOver(60, 60 + k, 'just'))
+    const found = all.find((i) => i.name === name)!
+    expect(1200 * Math.log2(found.hz / hzOfMidi(60))).toBeCloseTo(cents, 1)
+    expect(1200 * Math.log2(found.ratio[0] / found.ratio[1])).toBeCloseTo(cents, 1)
+  })
   it('beats as its lowest common partials do, and stands still where it is pure', () => {
     const beats = (drone: number, note: number, off: number) => {
       const { hz, ratio } = intervalOver(drone, note, 'just')

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import { ENTRY_KINDS, RECORDS, type EntryKind } from '@halitus/core/records'
 import { GOOD, homeOf } from './entries.ts'
 
@@ -657,6 +658,67 @@ describe('what a kind of record says', () => {
   })
 })
 
+describe('whether an aim was reached', () => {
+  const points = (kind: EntryKind, ...data: object[]) =>
+    (
+      RECORDS[kind] as unknown as {
+        series(
+          entries: object[],
+          inst: object,
+        ): { name: string; points: { value: number; reached: boolean }[] }[]
+      }
+    )
+      .series(
+        data.map((d) => ({ at: '2026-03-20T10:00:00', data: { ...GOOD[kind], ...d } })),
+        homeOf(kind),
+      )
+      .map((s) => [s.name, s.points.map((p) => [p.value, p.reached])])
+  it('is judged by what is shown: a tenth of a second, a whole cent', () => {
+    const seconds = [9.94, 9.95, 10, 11].map((s) => ({ seconds: s, aimS: 10 }))
+    expect(points('exhale', ...seconds)).toEqual([
+      [
+        'blown',
+        [
+          [9.9, false],
+          [10, true],
+          [10, true],
+          [11, true],
+        ],
+      ],
+    ])
+    const off = [-40.4, 40.4, 40.6, -41].map((offCents) => ({ offCents }))
+    expect(points('small-part', ...off)).toContainEqual([
+      'off the mark',
+      [
+        [40, true],
+        [40, true],
+        [41, false],
+        [41, false],
+      ],
+    ])
+  })
+})
+
+describe('where a kind is noted', () => {
+  const fits = (kind: EntryKind, id: InstrumentId) =>
+    (RECORDS[kind] as unknown as { fits?(inst: unknown): boolean }).fits?.(instrument(id))
+  it('strokes of the tongue not on a chanter, gracenotes nowhere else', () => {
+    for (const kind of [
+      'way-in',
+      'strokes',
+      'tongue-fault',
+      'tongue-tempo',
+      'articulation',
+      'daily',
+    ] as const) {
+      expect(fits(kind, 'chanter'), kind).toBe(false)
+      expect(fits(kind, 'clarinet'), kind).toBe(true)
+    }
+    expect(fits('gracenotes', 'chanter')).toBe(true)
+    expect(fits('gracenotes', 'flute')).toBe(false)
+  })
+})
+
 describe('what can’t be is refused, at the edge and not before', () => {
   const check = (kind: EntryKind, data: object) => () =>
     (RECORDS[kind] as unknown as { check(inst: unknown, data: object): void }).check(homeOf(kind), {
@@ -672,6 +734,11 @@ describe('what can’t be is refused, at the edge and not before', () => {
   it('a note that the instrument doesn’t have', () => {
     expect(check('articulation', { notes: ['E4', 'C3'] })).toThrow(/C3 is outside/)
     expect(check('articulation', { notes: ['E4', 'F4'] })).not.toThrow()
+  })
+  it('a first stroke on a way that there isn’t, or a note the instrument doesn’t have', () => {
+    expect(check('way-in', { way: 'nowhere' })).toThrow(/^data\.way is “nowhere”; allowed: /)
+    expect(check('way-in', { written: 'C3' })).toThrow(/C3 is outside/)
+    expect(check('way-in', { written: null })).not.toThrow()
   })
   it('a squeak is often the same from the third time on, within four weeks', () => {
     const { concerns } = RECORDS.accident as unknown as {

@@ -8,6 +8,7 @@ import { FineFeatures } from '../../src/sound/features.ts'
 import { notesOf } from '../../src/sound/notes.ts'
 import { PathFinder } from '../../src/sound/path.ts'
 import { Periods } from '../../src/sound/periods.ts'
+import { settle } from '../../src/sound/settle.ts'
 import { bandPassPower, History } from '../../src/sound/streams.ts'
 import { trackOf, type Part } from './tracks.ts'
 
@@ -277,6 +278,76 @@ describe('what is left out and put in between notes', () => {
     expect(jumping(6, 0.6)).toEqual([])
     expect(jumping(30, 0.1)).toEqual([])
     expect(jumping(30, 0.25)).toHaveLength(1)
+  })
+})
+
+describe('a hole in a tone', () => {
+  /** Holes heard in a note at 20 dB below full scale that is gone for so many hundredths; the room lies at `room`. */
+  const holes = (hundredths: number, db: number, room = -80) => {
+    const quiet: Part = [30, 0, room]
+    return notesOf(trackOf([quiet, [60, 69], [hundredths, 0, db], [60, 69], quiet]), 440).accidents.filter(
+      (a) => a.kind === 'dropout',
+    )
+  }
+  it.each([
+    // The upper band lies 15 dB lower all along: what counts is 35 dB below the tone, and 8 above the room.
+    ['air goes on', 10, -54, -80, 1],
+    ['too little of it: a tongue', 10, -56, -80, 0],
+    ['above the room', 10, -49, -58, 1],
+    ['no louder than the room', 10, -51, -58, 0],
+    ['for 30 ms it is nothing', 3, -40, -80, 0],
+    ['for 35 ms it is one', 3.5, -40, -80, 1],
+    ['for 400 ms it is one', 40, -40, -80, 1],
+    ['for longer it is two notes', 41, -40, -80, 0],
+  ] as const)('%s', (_, hundredths, db, room, count) =>
+    expect(holes(hundredths, db, room)).toHaveLength(count),
+  )
+})
+
+describe('rings, tails and hum, up to their edges', () => {
+  const QUIET: Part = [20, 0, -80]
+  /** Hundredths of a second of pitch that are left of some parts, with a long note of 20 dB below full scale after them. */
+  const left = (...parts: Part[]) => {
+    const { track, humS } = settle(trackOf([QUIET, ...parts, QUIET, [100, 69, -20], QUIET]))
+    return { hundredths: track.hz.filter((v) => v > 0).length / 2 - 100, humS }
+  }
+  const falling = (dB: number) => (i: number) => -30 - dB * i
+  it.each([
+    ['a ring that falls by 160 dB a second', [10, 80, falling(1.6)], 0],
+    ['by 140 dB a second it is a short note', [10, 80, falling(1.4)], 10],
+    ['a ring of a fifth of a second', [20, 80, falling(2)], 0],
+    ['longer it is a note', [21, 80, falling(2)], 21],
+    ['a speck of 25 ms', [2.5, 80, -30], 0],
+    ['of 30 ms it is a note', [3, 80, -30], 3],
+    [
+      'what grows for a third of its length, then falls',
+      [12, 80, (i) => (i < 5 ? -40 + 2 * i : -30 - 3 * (i - 5))],
+      12,
+    ],
+    ['what grows for less than that', [12, 80, (i) => (i < 3 ? -36 + 2 * i : -30 - 3 * (i - 3))], 0],
+    ['what stays up first, then is let go', [12, 80, (i) => (i < 7 ? -30 : -30 - 6 * (i - 7))], 12],
+  ] as [string, Part, number][])('%s: %j leaves %i hundredths', (_, part, hundredths) =>
+    expect(left(part).hundredths).toBe(hundredths),
+  )
+  it.each([
+    ['a tail of the room, 16 dB below and falling', [40, 69, -20], [20, 69, (i) => -36 - 0.4 * i], 40],
+    ['14 dB below the note goes on', [40, 69, -20], [10, 69, -34], 50],
+    ['falling slowly the note goes on', [40, 69, -20], [20, 69, (i) => -36 - 0.15 * i], 60],
+    ['a tail of 30 ms is none', [40, 69, -20], [3, 69, (i) => -36 - 2 * i], 43],
+  ] as [string, Part, Part, number][])('%s', (_, note, tail, hundredths) =>
+    expect(left(note, tail).hundredths).toBe(hundredths),
+  )
+  it.each([
+    // 100 Hz lies at 43.35 semitones; a quarter of a semitone beside it is somebody's note.
+    ['hum', 43.35, -45, 0],
+    ['hum, 24 cents off', 43.59, -45, 0],
+    ['a low note, 27 cents off', 43.62, -45, 60],
+    ['a low note 11 dB below the rest', 43.35, -31, 60],
+    ['hum 13 dB below the rest', 43.35, -33, 0],
+  ] as const)('%s', (_, midi, db, hundredths) => {
+    const found = left([60, midi, db])
+    expect(found.hundredths).toBe(hundredths)
+    expect(found.humS).toBeCloseTo(hundredths ? 0 : 0.6, 9)
   })
 })
 

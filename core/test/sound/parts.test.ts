@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { reportOf } from '@halitus/core/sound'
 import { between, noiseLeft, vertex } from '../../src/sound/between.ts'
 import { Candidates } from '../../src/sound/candidates.ts'
 import { Clipping } from '../../src/sound/clipping.ts'
@@ -160,7 +161,7 @@ describe('swings', () => {
     expect(fastSwing(new Float64Array(159), 0.005, 0)).toEqual({ depth: null, rateHz: null })
     expect(fastSwing(new Float64Array(160), 0.005, 0).depth).toBe(0)
     // One and a half of its lengths at 2 Hz: three quarters of a second.
-    expect(slowSwing(t.slice(0, 151), new Float64Array(151))).toEqual({ depth: null, rateHz: null })
+    expect(slowSwing(t.slice(0, 151), new Float64Array(151))).toMatchObject({ depth: null, rateHz: null })
     expect(slowSwing(t.slice(0, 170), new Float64Array(170)).depth).toBe(0)
   })
   it('a window takes off a swing what two moving averages take (exact), and that is given back', () => {
@@ -238,6 +239,10 @@ describe('clipping', () => {
   it('is found where peaks are cut off, and not in round, soft or constant ones', () => {
     const cut = sine(4000, 50).map((v) => Math.max(-0.6, Math.min(0.6, v)))
     expect(share(cut)).toBeGreaterThan(0.3)
+    expect(share(cut)).toBeLessThan(1)
+    // Every twentieth of a second three samples at the top: 3 of 50.
+    const tops = Float32Array.from({ length: 5000 }, (_, i) => (i % 50 < 3 ? 0.8 : 0.1 + (i % 50) / 100))
+    expect(share(tops)).toBeCloseTo(0.06, 2)
     expect(share(sine(4000, 50))).toBe(0)
     // A slow sine in sixteen bits has equal samples at its tops.
     expect(share(sine(40000, 900, 0.5).map((v) => Math.round(v * 32767) / 32768))).toBe(0)
@@ -328,6 +333,37 @@ describe('dents', () => {
     expect(rough(0.05, 4)).toHaveLength(1)
     expect(rough(1.2, 4)).toEqual([])
   })
+  /** Strokes so light that the level hardly moves: every half second the tone is less itself, by `drop` dB for so many frames. */
+  const broken = (count: number, frames: number, drop: number, level = 1) => {
+    const track = trackOf([[50 * (count + 1), 69]])
+    for (let k = 1; k <= count; k++)
+      for (let i = 100 * k; i < 100 * k + frames; i++) {
+        track.hnrDb[i]! -= drop
+        track.levelDb[i]! -= level
+      }
+    return dentsOf(track, 0, track.hz.length)
+  }
+  it.each([
+    ['three of them', 3, 8, 16, 1, 3],
+    ['two may be the room', 2, 8, 16, 1, 0],
+    ['breaking by 7.9 dB', 3, 8, 7.9, 1, 0],
+    ['by 8.1 dB', 3, 8, 8.1, 1, 3],
+    ['without the level', 3, 8, 16, 0.75, 0],
+    ['with it', 3, 8, 16, 0.85, 3],
+    ['as short as a click', 3, 4, 16, 1, 0],
+    ['a little longer', 3, 6, 16, 1, 3],
+    ['a tenth of a second', 3, 19, 16, 1, 3],
+    ['longer than a stroke', 3, 21, 16, 1, 0],
+  ] as const)('light strokes: %s', (_, count, frames, drop, level, strokes) =>
+    expect(broken(count, frames, drop, level)).toHaveLength(strokes),
+  )
+  it('light strokes are timed by where the tone begins to break', () => {
+    const [one] = broken(3, 8, 16)
+    // The frame at 0.5 s is the first one; from 20 dB to 4 the tone has broken half-way.
+    expect(one!.timeS).toBeCloseTo(0.5 + 0.0025 - 0.0025, 6)
+    expect(one).toMatchObject({ widthMs: 0, dipCents: 0 })
+    expect(one!.depthDb).toBeCloseTo(1, 6)
+  })
   it('lie apart: two within 55 ms are one, the deeper', () => {
     const two = (apart: number) => found([tone, ...dent(3, 6, 3), [apart, 69], ...dent(4, 8, 4), tone])
     expect(two(8).map((d) => Math.round(d.depthDb))).toEqual([6, 8])
@@ -366,6 +402,47 @@ describe('what isn’t played', () => {
     expect(left([100, 69], [40, 0, -80], [100, hum, -33])).toMatchObject({ seconds: 1, humS: 1 })
     expect(left([100, 69], [40, 0, -80], [100, hum, -31]).seconds).toBe(2)
     expect(left([100, 69], [40, 0, -80], [100, hum + 0.3, -33]).seconds).toBe(2)
+  })
+  /** Vowels and consonants: pitch, loudness and colour go up and down five times a second; then a long note. */
+  const talk = (
+    hundredths: number,
+    { colour = 0.3, db = 6, wander = 1, apart = 100 } = {},
+    after: Part[] = [],
+  ) => {
+    const wave = (i: number) => Math.sin((2 * Math.PI * 5 * i) / 100)
+    const raw = trackOf([
+      [30, 0, -80],
+      [hundredths, (i) => 55 + wander * Math.sin((2 * Math.PI * 1.3 * i) / 100), (i) => -30 + db * wave(i)],
+      [apart, 0, -80],
+      ...after,
+      [100, 69],
+      [30, 0, -80],
+    ])
+    for (let i = 60; i < 60 + 2 * hundredths; i++)
+      raw.brightness[i] = 3 * Math.exp(colour * wave((i - 60) / 2))
+    return reportOf(raw, raw.hz.length * raw.hopS).report
+  }
+  it.each([
+    // A sine compared 80 ms apart moves by 1.34 times its size, usually: 0.24 in colour and 4.2 dB are asked.
+    ['talk', 100, {}, '1.0 s'],
+    ['whose colour hardly moves', 100, { colour: 0.17 }, null],
+    ['whose colour moves enough', 100, { colour: 0.19 }, '1.0 s'],
+    ['whose level hardly moves', 100, { db: 3 }, null],
+    ['whose level moves enough', 100, { db: 3.3 }, '1.0 s'],
+    ['that stays on its pitch', 100, { wander: 0.1 }, null],
+    ['too short to be judged', 15, {}, null],
+    ['of less than a third of a second', 29, {}, null],
+    ['of a little more', 31, {}, '0.3 s'],
+  ] as const)('talk is left out and said: %s', (_, hundredths, how, said) => {
+    const { doubts, notes } = talk(hundredths, how)
+    expect(doubts).toEqual(said ? [`${said} of talk were heard; they aren’t counted.`] : [])
+    if (said) expect(notes.map((n) => n.concert)).toEqual(['A4'])
+  })
+  it('a short sound beside talk is talk as well, a long one and a far one aren’t', () => {
+    const notes = (part: Part, apart = 20) => talk(100, { apart }, [part, [30, 0, -80]]).notes.length
+    expect(notes([30, 62, -30])).toBe(1)
+    expect(notes([40, 62, -30])).toBe(2)
+    expect(notes([30, 62, -30], 85)).toBe(2)
   })
   it('leaves the track it was given as it was', () => {
     const { raw } = left([8, 80, (i) => -20 - 4 * i])

@@ -55,6 +55,17 @@ describe('what is known', () => {
         expect('nswoa', `${c.id}: ${id}`).toContain(letter)
       }
   })
+  it.each([
+    // What an instrument doesn’t have nobody is asked about, and nothing is blamed on it.
+    ['chanter', /tongue|stroke|\bkey|screw|octave/i],
+    ['pipe-chanter', /tongue|stroke|\bkey|screw|octave/i],
+    ['soprano-recorder', /screw|crow\b|octave key|reed is/i],
+    ['flute', /reed is|crow\b|thumb hole|octave key/i],
+  ])('on the %s nothing speaks of %s', (id, absent) => {
+    const { causes, observations, checks } = knowledgeOf(instrument(id))
+    const words = [...causes, ...observations].map((x) => x.words).concat(checks.map((c) => c.ask))
+    expect(words.filter((w) => absent.test(w))).toEqual([])
+  })
   it('shows each cause by some complaint and some check of its own families', () => {
     for (const inst of allInstruments()) {
       const { causes, complaints, checks } = knowledgeOf(inst)

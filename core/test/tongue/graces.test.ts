@@ -160,6 +160,27 @@ describe('a movement that is heard', () => {
     expect(graceHolds(report(40, 5, 1), 45)).toBe(false)
     expect(graceReport([])).toBeUndefined()
   })
+  it('counts what was heard, and names first the finger that strayed most', () => {
+    const noise = (late: string[], early: string[] = []) => ({ heard: 'E', lengthMs: 20, late, early })
+    const heard = (lengths: number[], noises: ReturnType<typeof noise>[]) => ({
+      startS: 0,
+      quick: lengths.map((lengthMs) => ({ written: 'G5', lengthMs })),
+      noises,
+      meanMs: 0,
+      unevenMs: 0,
+    })
+    expect(
+      graceReport([
+        heard([40, 60], [noise(['L2'])]),
+        heard([40, 60], [noise(['L3'], ['R4']), noise(['R4'])]),
+        heard([50, 50], [noise([], ['R4', 'L3'])]),
+      ]),
+    ).toEqual({ count: 3, meanMs: 50, unevenMs: Math.sqrt(400 / 6), noises: 4, fingers: ['R4', 'L3', 'L2'] })
+    expect(graceHolds({ meanMs: 60, unevenMs: 15, noises: 0 }, 40)).toBe(true)
+    expect(graceHolds({ meanMs: 60, unevenMs: 15.01, noises: 0 }, 40)).toBe(false)
+    expect(graceHolds({ meanMs: 60.4, unevenMs: 0, noises: 0 }, 40)).toBe(true)
+    expect(graceHolds({ meanMs: 60.5, unevenMs: 0, noises: 0 }, 40)).toBe(false)
+  })
   it('shares moments on the way between two notes, and keeps what is longer', () => {
     const along = (ms: number) =>
       runsOf({

@@ -168,6 +168,19 @@ describe('what was played against what was asked', () => {
     expect(verdicts([])).toEqual(Array(4).fill('missing'))
     expect(judgeLine(line, heardAs([]), 60).right).toBe(0)
   })
+  it('what repeats its pitch is tongued, however it is slurred', () => {
+    const repeated = articulated(eighths('C4', 'C4', 'D4', 'D4', 'E4', 'B#3', 'C4'), 'slurred')
+    expect(begins(repeated)).toBe('ttstsst')
+  })
+  it('says first what happened most', () => {
+    const played = right.map(([w, a, b], k): [string, number, number] =>
+      k === 0 ? [w, a, b] : k === 1 ? ['Eb4', a, b] : [w, a, a + 0.15],
+    )
+    expect(answerWords(judgeLine(line, heardAs(played), 60))).toEqual([
+      'note 3, 4: too short',
+      'note 2: another note',
+    ])
+  })
   it('counts many of a kind instead of naming them', () => {
     const long = eighths('C4', 'D4', 'C4', 'D4', 'C4', 'D4')
     expect(answerWords(judgeLine(long, heardAs([]), 60))).toEqual(['6 notes: missing'])
@@ -230,6 +243,26 @@ describe('rhythms', () => {
       ),
     ).toEqual(['stone', 'lar'])
   })
+  it.each([
+    ['doo', [3, 3, 3, 3], 'du ga di ga'],
+    ['doo', [4, 4, 4], 'du da di'],
+    ['doo', [6, 6], 'du bi'],
+    ['doo', [12, -12, 24], 'doo – doo-oo'],
+    ['doo', [13, 11], 'doo-oo doo'],
+    ['count', [3, 3, 3, 3], '1 e and a'],
+    ['count', [-12, 4, 4, 4], '(1) 2 trip let'],
+    ['count', [12, 6, 6, 24], '1 2 and 3'],
+    ['walk', [3, 3, 3, 3], 'cat er pil lar'],
+    ['walk', [4, 4, 4], 'riv er bed'],
+    ['walk', [6, 6, -12, 12, 24], 'wil low hush stone sto-ne'],
+  ] as [string, number[], string][])('in %s %j is “%s”', (set, rhythm, words) =>
+    expect(
+      spoken(
+        rhythm,
+        SYLLABLES.find((s) => s.id === set)!,
+      ).join(' '),
+    ).toBe(words),
+  )
   it('grow with the level and fill their beats', () => {
     for (let level = 1; level <= 5; level++)
       for (let k = 0; k < 40; k++) {
@@ -328,6 +361,33 @@ describe('the daily set', () => {
     )
     expect(nextGo('height', clarinet, [go({ from: 'C7' })]).from).toBe('C7')
   })
+  it('says what to do and what to listen for', () =>
+    expect(EXERCISES.map((e) => `${e.title} (${e.firstPerMinute}, ${e.climbs}). ${e.how}`)).toEqual([
+      'A bar that grows, a note that fades (60, tempo). Sixteenths growing for a bar, then a half note fading; a semitone higher, and again.',
+      'Round and round: slurred, then tongued (66, tempo). The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
+      'Stopped (72, tempo). The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
+      'Upwards, as long as the tone holds (72, note). Sixteenths on one high note; a semitone more only when the tone held. Break: one back.',
+      'The back syllable alone (60, tempo). Only the back of the tongue, as clear as the front one. Two lines, then rest.',
+      'Single and double in turns (76, tempo). A beat single, a beat double: nobody should hear which is which.',
+      'Softened (84, tempo). Soft syllables in place of the hard ones; the air goes on.',
+    ]))
+  it.each([
+    ['swell', 'G3>' + ' G3'.repeat(15) + ' G24 -24 G#3>' + ' G#3'.repeat(15) + ' G#24 -24'],
+    ['stopped', 'G6. G6. G6. G6. G6. G6. G6. G6 G12 -36'],
+    ['height', 'G3 '.repeat(8) + 'G12 -12'],
+    ['double-back', 'G6 '.repeat(6) + 'G12'],
+    ['double-turns', 'G6 G6 G3 G3 G3 G3 '.repeat(2) + 'G12 -36'],
+    ['double-soft', 'G3 '.repeat(12) + 'G12'],
+  ] as const)('%s written out is %s', (id, written) =>
+    expect(
+      exercise(id)
+        .line(clarinet, 'G4')
+        .map(
+          (n) => `${n.written?.replace('4', '') ?? '-'}${n.ticks}${n.short ? '.' : ''}${n.accent ? '>' : ''}`,
+        )
+        .join(' '),
+    ).toBe(written),
+  )
   it('says where double tonguing ends', () =>
     expect(EXERCISES.filter((e) => e.double).map((e) => e.caution)).toEqual(
       Array(3).fill('A little every day; not with a sore throat.'),

@@ -107,6 +107,39 @@ describe('the meter', () => {
     expect(tired.firstHz).toBeCloseTo(5, 6)
     expect(tired.lastHz).toBeCloseTo(5 / 1.1, 6)
   })
+  it.each([
+    // Unevenness of the first quarter and of the third, shares of a gap of a quarter of a second; exact in binary.
+    [0.0625, 0.125, null],
+    [0.0625, 0.140625, 4],
+    [0.015625, 0.078125, null],
+    [0.015625, 0.09375, 4],
+    [0.09375, 0.0625, null],
+  ])(
+    'tells when strokes come twice as uneven and over eight of a hundred: %f, then %f',
+    (first, third, s) => {
+      const swing = (share: number) => [0, 1, 2, 3].flatMap(() => [0.25 * (1 + share), 0.25 * (1 - share)])
+      const gaps = [...swing(first), ...swing(first), ...swing(third), ...swing(first)]
+      const times = gaps.reduce<number[]>((t, g) => [...t, t.at(-1)! + g], [0])
+      expect(meterOf(at(times)).tiresAtS).toBe(s)
+    },
+  )
+  it('says for how much of its way each tone sounds; not before a pause, nor of the last', () => {
+    const times = [0, 0.5, 1, 1.5, 3, 3.5]
+    const m = meterOf({ ...at(times), notes: times.map((t) => note(t, t + 0.375)) })
+    expect(m.strokes.map((s) => s.soundsShare)).toEqual([0.75, 0.75, 0.75, null, 0.75, null])
+  })
+  it.each([
+    ['before', -16, -10],
+    ['after', -10, -16],
+  ])('measures a wide dent from its lower shoulder, here the one %s', (_, before, after) => {
+    const timeS = every(0.005, 700)
+    const db = timeS.map((t) => {
+      const from = ((t + 0.25) % 0.5) - 0.25
+      return Math.abs(from) < 0.03 ? -22 : from < 0 ? before : after
+    })
+    const m = meterOf({ ...at(every(0.5, 6), { widthMs: 0, depthDb: 3 }), timeS, db })
+    expect(m.depthDb).toBe(6)
+  })
   it('measures a wide dent that the ear took for an accent, by its level (exact shape)', () => {
     // Strokes every half second; each falls by 12 dB in a triangle of 120 ms, so that it is 60 ms wide half-way.
     const timeS = every(0.005, 700)
@@ -218,6 +251,8 @@ describe('tongue and fingers', () => {
     const [one] = moved(0.6, 0.5)
     expect(Math.abs(one!.fingersLateMs - 100)).toBeLessThan(6)
     expect(one!.ghostMs).toBeCloseTo(one!.fingersLateMs, 6)
+    expect(moved(0.5, 0.5)[0]!.ghostMs).toBe(0)
+    expect(moved(0.4, 0.5)[0]!.ghostMs).toBeGreaterThan(90)
   })
   it('passes over what was slurred', () => {
     expect(moved(0.5, 0.7)).toEqual([])

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, type SQL } from 'drizzle-orm'
 import type { SQLiteTable, SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import { canonical } from '@halitus/core/fields'
 import { HttpError } from '../http/index.ts'
@@ -9,21 +9,25 @@ type WithId = SQLiteTable & { id: SQLiteColumn }
 /**
  * Adds a record whose id the sender made. Sent again, the one that is there is given back, unchanged; another one under
  * the same id is refused.
+ * @param record its fields; one that the database gives itself may be an expression
  * @param same whether the one that is there came from the same message
  */
 export async function once<R extends { id: string }>(
   tx: Tx,
   table: WithId,
-  record: R,
+  record: { [K in keyof R]: R[K] | SQL } & { id: string },
   same: (there: R) => boolean,
 ): Promise<{ record: R; added: boolean }> {
+  // Tried first and looked up only when it is refused: nearly every record is new.
+  const [added] = (await tx
+    .insert(table)
+    .values(record)
+    .onConflictDoNothing({ target: table.id })
+    .returning()) as R[]
+  if (added) return { record: added, added: true }
   const [there] = (await tx.select().from(table).where(eq(table.id, record.id))) as R[]
-  if (there) {
-    if (same(there)) return { record: there, added: false }
-    throw new HttpError('other-content', `Something else has the id “${record.id}” already.`, 'id')
-  }
-  await tx.insert(table).values(record)
-  return { record, added: true }
+  if (there && same(there)) return { record: there, added: false }
+  throw new HttpError('other-content', `Something else has the id “${record.id}” already.`, 'id')
 }
 
 /** Whether two records agree in some fields, however their objects are ordered. */

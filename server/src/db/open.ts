@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
-import { HttpError, sqliteCode } from '../http/index.ts'
+import { breathe, HttpError, sqliteCode } from '../http/index.ts'
 import { countedChanges, sharedChanges, type Topic } from './changes.ts'
 import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
 import * as schema from './schema.ts'
@@ -156,6 +156,7 @@ export async function openDatabase(
     read,
     write(work, about) {
       const mine = last
+        .then(breathe)
         .then(() =>
           patiently(async (tx) => {
             const result = await work(tx)

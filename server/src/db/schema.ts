@@ -89,7 +89,12 @@ export const entries = sqliteTable(
     at: text('at').notNull(),
     data: text('data', { mode: 'json' }).$type<EntryRecord['data']>().notNull(),
   },
-  (t) => [index('entries_by_learner').on(t.learnerId, t.seq), index('entries_by_lesson').on(t.lessonId)],
+  (t) => [
+    index('entries_by_learner').on(t.learnerId, t.seq),
+    index('entries_by_lesson').on(t.lessonId),
+    // The next number is the last one's and one.
+    index('entries_by_seq').on(t.seq),
+  ],
 )
 
 export const plans = sqliteTable(

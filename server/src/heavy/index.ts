@@ -1,2 +1,2 @@
-export { before, endHeavyWork, heavily, isTold } from './pool.ts'
+export { before, endHeavyWork, getReady, giveBack, heavily, isTold } from './pool.ts'
 export { workRoutes } from './routes.ts'

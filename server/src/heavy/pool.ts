@@ -3,12 +3,13 @@ import { fileURLToPath } from 'node:url'
 import type { Request } from 'express'
 import { Piscina } from 'piscina'
 import { HttpError } from '../http/index.ts'
-import type { Tasks, Told } from './tasks.ts'
+import type { Tasks } from './tasks.ts'
+import type { Told } from './told.ts'
 
 /** How many may wait before the next is asked to come back (chosen by Halitus). */
 const MOST_WAITING = 40
-/** A thread that had nothing to do for so long goes, ms: starting one costs about a second, keeping one some memory. */
-const KEPT_MS = 30_000
+/** A thread beside the one that is kept goes when it had nothing to do for so long, ms. */
+const KEPT_MS = 15_000
 /** The header by which whoever asks names the work, to ask where it stands. */
 const NAME = 'halitus-work'
 /** What one thread may need of JavaScript's heap, MB; sound itself lies outside it. */
@@ -22,7 +23,7 @@ let pool: Piscina | undefined
 const threads = () =>
   (pool ??= new Piscina({
     filename: fileURLToPath(new URL('./worker.mjs', import.meta.url)),
-    minThreads: 0,
+    minThreads: 1,
     maxThreads: atOnce(),
     maxQueue: MOST_WAITING,
     idleTimeout: KEPT_MS,
@@ -62,6 +63,16 @@ export function before(name: string): number | undefined {
   const place = line.findIndex((work) => work.name === name)
   return place < 0 ? undefined : Math.max(0, place + 1 - atOnce())
 }
+
+/** Done for the threads’ own sake: when the server ends meanwhile, nobody misses it. */
+const aside = async (task: 'ready' | 'giveBack', on: Piscina | undefined) =>
+  void (await on?.run({ task }).catch(() => undefined))
+
+/** Starts the thread that is kept, so that the first file needn’t wait for it. */
+export const getReady = (): Promise<void> => aside('ready', threads())
+
+/** Lets the thread that is kept give back the memory that it doesn’t need; when nobody asks for anything. */
+export const giveBack = (): Promise<void> => aside('giveBack', pool)
 
 /** Ends the threads, when the server ends. */
 export async function endHeavyWork(): Promise<void> {

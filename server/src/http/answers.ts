@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import type { Response } from 'express'
 import type { Database, Topic } from '../db/index.ts'
+import { breathe } from './breathe.ts'
 
 /**
  * Answers kept as text until something that they rest on is written. Reading a learner's history costs several queries;
@@ -16,9 +17,6 @@ export interface Answers {
 /** So many, and so many bytes together, are kept (chosen by Halitus). */
 const MOST = 300
 const MOST_BYTES = 24_000_000
-
-/** The database's driver never lets go by itself: what is made for one must not be made in one go with what others wait for. */
-const breathe = () => new Promise((resolve) => setImmediate(resolve))
 
 /** @param stampOf other whenever what a topic rests on has changed */
 export function answersUntilChanged(stampOf: Database['stamp']): Answers {

@@ -26,10 +26,13 @@ function ownNames(): Set<string> {
  */
 export function guard(allowed: readonly string[]): RequestHandler {
   const further = new Set(allowed.map(nameOf))
+  // Asking the system for its addresses costs more than all else here: only a name that isn't known yet is worth it.
+  let own = ownNames()
+  const isOurs = (name: string) => further.has(name) || own.has(name) || (own = ownNames()).has(name)
   return (request, _, next) => {
     const host = request.headers.host ?? ''
     const name = nameOf(host)
-    if (!further.has(name) && !ownNames().has(name))
+    if (!isOurs(name))
       throw new HttpError(
         'wrong-host',
         `This studio isn’t reached as “${host.slice(0, 100)}”. If it should be, name it in ALLOWED_HOSTS.`,

@@ -1,6 +1,8 @@
+export { breathe, nextTurn } from './breathe.ts'
 export { guard } from './guard.ts'
 export { answerError, forTheLog, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
 export { isAway, sqliteCode } from './causes.ts'
 export { jsonSchema, openApi } from './openapi.ts'
+export { whenQuiet } from './quiet.ts'
 export { routes, type Call, type Routes } from './route.ts'
 export { answersUntilChanged, type Answers } from './answers.ts'

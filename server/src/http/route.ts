@@ -1,5 +1,6 @@
 import { Router, type Request, type Response } from 'express'
 import { check, type PathNames, type Route } from '@halitus/core/contract'
+import { breathe } from './breathe.ts'
 
 export interface Call<P extends string, B, Q> {
   params: Record<PathNames<P>, string>
@@ -27,6 +28,7 @@ export function routes(): Routes {
     router,
     on(route, handle) {
       router[route.method](route.path, async (request, response) => {
+        await breathe()
         const body = (route.body ? check(route.body, request.body) : undefined) as never
         const query = (route.query ? check(route.query, { ...request.query }) : undefined) as never
         const params = request.params as never

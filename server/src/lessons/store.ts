@@ -15,7 +15,7 @@ import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
 import { cardsAround, cardsOf, composeFor } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
-import { HttpError, notFound } from '../http/index.ts'
+import { HttpError, nextTurn, notFound } from '../http/index.ts'
 import {
   attentionOf,
   entriesOf,
@@ -70,6 +70,8 @@ export async function lessonAnswer(
     cardsAround(db, lesson, learner),
   ])
   const entries = all.filter((e) => e.instrument === lesson.instrument)
+  // A long history was read in one go; others have their turn before it is judged.
+  await nextTurn()
   return {
     lesson,
     learner,
@@ -98,19 +100,26 @@ export async function addEntry(
 ): Promise<EntryRecord> {
   const lesson = await readLesson(tx, lessonId)
   checkEntry(instrument(lesson.instrument), entry)
-  const [newest] = await tx.select({ seq: sql<number>`max(seq)` }).from(tables.entries)
-  const record = {
+  const own = {
     ...entry,
     lessonId,
     learnerId: lesson.learnerId,
     instrument: lesson.instrument,
-    seq: (newest?.seq ?? 0) + 1,
     at,
-  } as EntryRecord
-  const { record: kept } = await once(tx, tables.entries, record, (there) =>
-    agree(there, record, 'lessonId', 'stage', 'kind', 'provenance', 'data'),
+  }
+  const next = sql<number>`(select coalesce(max(seq), 0) + 1 from ${tables.entries})`
+  const { record } = await once<EntryRecord>(tx, tables.entries, { ...own, seq: next }, (there) =>
+    agree(
+      { ...own, seq: there.seq } as EntryRecord,
+      there,
+      'lessonId',
+      'stage',
+      'kind',
+      'provenance',
+      'data',
+    ),
   )
-  return kept
+  return record
 }
 
 /** Takes an entry back and gives it, so that it can be added again. */

@@ -1,6 +1,7 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import { FILE_VERSION, STUDIO_PART_NAMES, type StudioFile, type StudioInput } from '@halitus/core/contract'
 import { asSeen, tables, type Reader, type Tx } from '../db/index.ts'
+import { nextTurn } from '../http/index.ts'
 import type { StudioInPieces } from './in-pieces.ts'
 
 const ONLY = 1
@@ -81,7 +82,7 @@ export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenera
       if (!rows.length) break
       after = rows.at(-1)!.at
       yield `${first ? '' : ','}${JSON.stringify(rows.map((r) => r.row)).slice(1, -1)}`
-      await new Promise((resolve) => setImmediate(resolve))
+      await nextTurn()
     }
     yield ']'
   }
@@ -90,9 +91,6 @@ export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenera
 
 /** Lines of lessons are by far the most: so many are deleted at once. */
 const GONE_AT_ONCE = 500
-
-/** Others are answered between two pieces: the driver itself never lets go. */
-const breathe = () => new Promise((resolve) => setImmediate(resolve))
 
 /** Replaces the whole studio by a file's; inside one transaction, so it happens entirely or not at all. */
 export async function importStudio(
@@ -104,7 +102,7 @@ export async function importStudio(
   for (;;) {
     const { rowsAffected } = await tx.delete(entries).where(inArray(entries.id, some))
     if (!rowsAffected) break
-    await breathe()
+    await nextTurn()
   }
   await tx.delete(tables.learners)
   // Files from before there was a choice have English names.
@@ -115,7 +113,7 @@ export async function importStudio(
     const piece = rows()
     await tx.insert(tables[part]).values(piece as never)
     if (part in counts) counts[part as keyof typeof counts] += piece.length
-    await breathe()
+    await nextTurn()
   }
   return counts
 }

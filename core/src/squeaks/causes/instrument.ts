@@ -96,7 +96,7 @@ export const INSTRUMENT_CAUSES: readonly SqueakCause[] = [
     `buzz:a one-note:w loud:w low:w always:w knocked:w screws:a key-stays:w loose-part:a from-beside:s ${bad}`,
     'Touch what may rattle while it sounds.',
     'Nothing to practise.',
-    { stop: 'setup', caution: TECHNICIAN },
+    { on: KEYED, stop: 'setup', caution: TECHNICIAN },
   ),
   cause(
     'outside-buzz',
@@ -116,7 +116,7 @@ export const INSTRUMENT_CAUSES: readonly SqueakCause[] = [
     `flat:o sharp:o always:a align:o joint-gap:s since-today:w off-mark:a ${bad}`,
     'To its usual mark, then by the tuner.',
     'Mark the place where it is in tune.',
-    { stop: 'setup' },
+    { on: [...KEYED, 'recorder'], stop: 'setup' },
   ),
   cause(
     'head-turned',
@@ -126,7 +126,7 @@ export const INSTRUMENT_CAUSES: readonly SqueakCause[] = [
     `airy:o late:w flat:w hard:w always:o slumped:w align:a roll:o teacher-plays:w other-instrument:o small-part:n swap-reed:n joint-gap:o since-today:w off-centre:o`,
     'Line it up with the first keys.',
     'Assembling by look, three times.',
-    { on: ['flute', 'saxophone', 'clarinet', 'recorder'], stop: 'setup' },
+    { on: ['flute', 'saxophone', 'clarinet'], stop: 'setup' },
   ),
   cause(
     'head-cork',

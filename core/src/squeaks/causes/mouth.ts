@@ -121,7 +121,7 @@ export const MOUTH_CAUSES: readonly SqueakCause[] = [
     'sharp:o airy:w shriek:w wobble:w high:w flat:w tired:w stops:w smile:a firmer:a jaw-down:w small-part:w teacher-plays:a other-instrument:n',
     'Corners forward and in, as for “oo”.',
     'From “ee” to “oo” without the instrument, ten times, then a long tone on the “oo”.',
-    { on: [...REEDED, 'flute'], stop: 'sound' },
+    { on: [...BEAKED, 'flute'], stop: 'sound' },
   ),
   cause(
     'jaw',

@@ -1,4 +1,4 @@
-import { BEAKED, cause, type SqueakCause } from '../cause.ts'
+import { BEAKED, cause, TONGUED, type SqueakCause } from '../cause.ts'
 
 /** Common practice, no source. */
 export const TONGUE_CAUSES: readonly SqueakCause[] = [
@@ -10,7 +10,7 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'shriek:o late:w jumps-up:w buzz:w silent:s start:a tongued:a held:n slurred:n slurred-check:a air:w teacher-plays:a other-instrument:n jaw-moves:o loud:w one-note:n hard:s hard-stroke:a cut-short:w',
     'Tip touches and leaves, as light as “d”.',
     'On one stream of air, ten light strokes.',
-    { stop: 'tongue' },
+    { on: TONGUED, stop: 'tongue' },
   ),
   cause(
     'tongue-back',
@@ -20,7 +20,7 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'late:o gurgle:w shriek:w airy:w start:o tongued:o held:n slurred-check:a teacher-plays:a jaw-moves:a slurred:n fast:o',
     'Tip to the tip.',
     'Say “too” and hold the place; then with the reed or beak.',
-    { stop: 'tongue' },
+    { on: TONGUED, stop: 'tongue' },
   ),
   cause(
     'tongue-ahead',
@@ -30,7 +30,7 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'between:a wrong-note:w shriek:w one-move:o tongued:a slurred:n slurred-check:a slowly:o teacher-plays:a fast:o crossing:w start:w one-note:n held:n finger-lags:w',
     'Fingers a hair before the tongue; slowly.',
     'Each note twice: fingers on the first, tongue on both.',
-    { stop: 'tongue' },
+    { on: TONGUED, stop: 'tongue' },
   ),
   cause(
     'throat-starts',
@@ -40,7 +40,7 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'late:a airy:w wobble:w start:a tongued:n slurred-check:s air:o teacher-plays:a slurred:n jaw-moves:o soft:w silent:w held:n breathed-on:a',
     'Tongue on, air behind it, tongue off.',
     'Silent pressure behind the tongue, then let go; ten times.',
-    { stop: 'tongue' },
+    { on: TONGUED, stop: 'tongue' },
   ),
   cause(
     'tongue-stays',

@@ -1,0 +1,1 @@
+CREATE INDEX `entries_by_seq` ON `entries` (`seq`);

@@ -1,0 +1,37 @@
+import { expect, test } from 'vitest'
+import { breathe } from '../src/http/index.ts'
+
+const busy = (ms: number) => {
+  const until = performance.now() + ms
+  while (performance.now() < until);
+}
+
+test('of many things that wait, the event loop does a few milliseconds’ worth, then turns', async () => {
+  let turns = 0
+  const turning = () => {
+    turns++
+    again = setImmediate(turning)
+  }
+  let again = setImmediate(turning)
+  const doneAt: number[] = []
+  await Promise.all(
+    Array.from({ length: 20 }, async () => {
+      await breathe()
+      busy(6)
+      doneAt.push(turns)
+    }),
+  )
+  clearImmediate(again)
+  const inOneTurn = doneAt.map((turn) => doneAt.filter((t) => t === turn).length)
+  expect(doneAt).toHaveLength(20)
+  // After two of six milliseconds ten are over.
+  expect(Math.max(...inOneTurn)).toBeLessThanOrEqual(2)
+})
+
+test('what takes little waits for nothing', async () => {
+  await new Promise((resolve) => setImmediate(resolve))
+  let turned = false
+  setImmediate(() => (turned = true))
+  for (let k = 0; k < 100; k++) await breathe()
+  expect(turned).toBe(false)
+})
