@@ -1,10 +1,9 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import express, { type Express } from 'express'
+import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import { rateLimit } from 'express-rate-limit'
 import type { Logger } from 'pino'
-import { pinoHttp } from 'pino-http'
 import { ROUTES } from '@halitus/core/contract'
 import { acousticRoutes } from './acoustics/index.ts'
 import { squeakRoutes } from './squeaks/index.ts'
@@ -20,6 +19,7 @@ import {
   answersUntilChanged,
   guard,
   HttpError,
+  logging,
   openApi,
   routes,
   unknownRoute,
@@ -90,27 +90,15 @@ export function buildApp({
     }),
   )
   app.use(guard(allowedHosts))
-  app.use(
-    pinoHttp({
-      logger: log,
-      autoLogging: log.level === 'debug' || log.level === 'trace',
-      // Method and address only, and of a link not its secret: no cookies, no bodies.
-      serializers: {
-        req: ({ method, url }: { method: string; url: string }) => ({
-          method,
-          url: url.replace(/~[\w-]+/g, '~…'),
-        }),
-        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
-      },
-    }),
-  )
+  app.use(logging(log))
 
   // What was answered may be kept, but is asked about each time: the next line of a lesson must never be an old one.
-  app.use('/api', (_, response, next) => {
+  const api = Router({ caseSensitive: true, strict: true })
+  api.use((_, response, next) => {
     response.set('cache-control', 'no-cache')
     next()
   })
-  app.use('/api', gate(db, guarded, now))
+  api.use(gate(db, guarded, now))
   const heavy = rateLimit({
     windowMs: 60_000,
     limit: heavyPerMinute,
@@ -123,15 +111,11 @@ export function buildApp({
       )
     },
   })
-  app.use(
-    ['/api/sound', '/api/lessons/:id/takes', '/api/import', '/api/cards/:id/pdf', '/api/learners/:id/chart'],
-    heavy,
-  )
+  api.use(['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart'], heavy)
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
-  app.use('/api', sound.router)
-  app.use('/api', takeRoutes(db, takesFolder, now).router)
-  app.use('/api/import', express.raw({ type: () => true, limit: LARGEST_STUDIO }))
-  app.use('/api', express.json({ limit: '200kb' }))
+  api.use(sound.router, takeRoutes(db, takesFolder, now).router)
+  api.use('/import', express.raw({ type: () => true, limit: LARGEST_STUDIO }))
+  api.use(express.json({ limit: '200kb' }))
 
   const description = openApi()
   const afterImport = () => {
@@ -139,14 +123,15 @@ export function buildApp({
     return dropTakesOfNobody(db, takesFolder)
   }
   const answers = answersUntilChanged((topic) => db.stamp(topic))
+  // What is asked most often stands first: each is looked through until one knows the address.
   const all = [
+    lessonRoutes(db, now, answers),
+    todayRoutes(db, now, answers),
+    learnerRoutes(db, now, answers),
     routes()
       .on(ROUTES.health, () => ({ ok: true }))
       .on(ROUTES.openapi, () => description),
     careRoutes(db, guarded, now, setUpCode),
-    todayRoutes(db, now, answers),
-    learnerRoutes(db, now, answers),
-    lessonRoutes(db, now, answers),
     cardRoutes(db, now),
     chartRoutes(db, now),
     reedRoutes(db, now, answers),
@@ -159,8 +144,8 @@ export function buildApp({
     workRoutes(),
     backupRoutes(db, backups, now, afterImport),
   ]
-  for (const { router } of all) app.use('/api', router)
-  app.use('/api', unknownRoute)
+  for (const { router } of all) api.use(router)
+  app.use('/api', api, unknownRoute)
 
   if (webRoot && existsSync(join(webRoot, 'index.html'))) {
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y' }))

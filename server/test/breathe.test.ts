@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest'
+import { afterEach, expect, test, vi } from 'vitest'
 import { breathe } from '../src/http/index.ts'
 
 const busy = (ms: number) => {
@@ -28,10 +28,23 @@ test('of many things that wait, the event loop does a few milliseconds’ worth,
   expect(Math.max(...inOneTurn)).toBeLessThanOrEqual(2)
 })
 
-test('what takes little waits for nothing', async () => {
-  await new Promise((resolve) => setImmediate(resolve))
+afterEach(() => vi.restoreAllMocks())
+const turn = () => new Promise((resolve) => setImmediate(resolve))
+
+test.each([
+  [0, false],
+  [10, false],
+  [10.1, true],
+])('after %d ms of one turn whoever asks waits for the next: %s', async (ms, waits) => {
+  await turn()
+  // A clock of its own: a slow moment of this machine changes nothing.
+  let now = 5000
+  vi.spyOn(performance, 'now').mockImplementation(() => now)
   let turned = false
   setImmediate(() => (turned = true))
   for (let k = 0; k < 100; k++) await breathe()
-  expect(turned).toBe(false)
+  now += ms
+  await breathe()
+  expect(turned).toBe(waits)
+  await turn()
 })

@@ -168,13 +168,18 @@ describe('two rooms, one studio on a libSQL server', () => {
   it('a transaction that takes the database’s server too long is given up whole, in a sentence', async () => {
     // The server lets one hold up others for five seconds.
     const { tables } = await import('../src/db/index.ts')
+    let hold = () => {}
+    const held = new Promise<void>((resolve) => (hold = resolve))
     const late = upstairs.db.write(async (tx) => {
       await tx.insert(tables.plans).values({ learnerId: 'a', stage: 'tongue', text: 'late', version: 1 })
+      hold()
       const until = Date.now() + 5500
       while (Date.now() < until) await new Promise((resolve) => setTimeout(resolve, 100))
       await tx.insert(tables.plans).values({ learnerId: 'a', stage: 'home', text: 'late', version: 1 })
     })
     const failed = late.catch((error: unknown) => error)
+    // It gives up on nobody for whom nobody waits.
+    await held
     const written = downstairs.call('POST', '/api/lessons/l/entries', note('meanwhile'))
     expect(String(((await failed) as { cause?: unknown }).cause)).toMatch(/TRANSACTION_TIMEOUT/)
     expect((await written).status).toBe(201)

@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { writeWav } from '@halitus/core/sound'
+import { entriesOf, load, ratios } from '../load.ts'
 import { keep, say, type Line } from '../reliability.ts'
 import { NODE_ARGS } from '../run-server.mjs'
 
@@ -27,9 +28,11 @@ interface Running {
   url: string
   child: ChildProcess
 }
-async function start(file: string): Promise<Running> {
-  const watched = ['--import', './tools/soak/stalls.mjs']
-  const child = spawn(process.execPath, [...watched, ...NODE_ARGS, '--demo'], {
+const start = (file: string): Promise<Running> =>
+  startProgram(['--import', './tools/soak/stalls.mjs', ...NODE_ARGS, '--demo'], file)
+/** Starts a program that prints its address. */
+async function startProgram(args: string[], file = 'none.db'): Promise<Running> {
+  const child = spawn(process.execPath, args, {
     cwd: root,
     env: {
       ...process.env,
@@ -211,7 +214,7 @@ async function clients(url: string, seconds: number, everyMs: number, writes: nu
   return { errors, perSecond: times.length / seconds, p99: times[Math.floor(0.99 * times.length)] ?? 0 }
 }
 
-async function load(): Promise<Line[]> {
+async function underLoad(): Promise<Line[]> {
   const { url, child } = await start('load.db')
   const toneOf = (seconds: number) =>
     new Uint8Array(
@@ -309,10 +312,37 @@ async function load(): Promise<Line[]> {
   ]
 }
 
+/** Lines of a lesson as fast as they are kept, against a handler that does nothing. */
+async function writes(): Promise<Line[]> {
+  const studio = await start('writes.db')
+  const empty = await startProgram(['tools/soak/empty.mjs'])
+  const entries = await entriesOf(studio.url, 'saskia-vell-w12')
+  const post = { path: `/api/lessons/${LESSON}/entries`, entries }
+  await load(studio.url, post)
+  const rounds = await ratios(
+    5,
+    () => load(studio.url, post, 0, 4),
+    () => load(empty.url, { path: '', entries }, 0, 4),
+  )
+  const { ratio, measured } = rounds[2]!
+  const between = [rounds[0]!, rounds[4]!].map((r) => (100 * r.ratio).toFixed(0)).join(' to ')
+  await ended(studio.child, 'SIGTERM')
+  await ended(empty.child, 'SIGTERM')
+  return [
+    say({
+      what: '50 clients write lines as fast as they are kept: rate against an empty handler’s, median of five',
+      target: 'at least 50 %',
+      found: `${(100 * ratio).toFixed(0)} % (${between}), ${measured.perSecond.toFixed(0)} a second`,
+      met: ratio >= 0.5,
+    }),
+  ]
+}
+
 const parts: [name: string, title: string, run: () => Promise<Line[]>][] = [
   ['kills', 'Ended in the middle', async () => [await ends('SIGKILL', KILLS), await ends('SIGTERM', STOPS)]],
   ['lock', 'Held by another program', lock],
-  ['load', 'Load', load],
+  ['load', 'Load', underLoad],
+  ['writes', 'Writing', writes],
 ]
 for (const [name, title, run] of parts) if (!part || part === name) keep(title, await run())
 rmSync(folder, { recursive: true, force: true })

@@ -15,12 +15,17 @@ const withData = <T extends ObjectShape>(kind: EntryKind | undefined, shape: T) 
     provenance: string().required().oneOf(PROVENANCES),
     data: (kind ? (RECORDS[kind].schema as AnyObjectSchema) : object()).required(),
   })
-const byKind = <T extends ObjectShape>(shape: T) =>
-  lazy((value: { kind?: unknown } | undefined) => {
-    const kind = value?.kind
-    const known = typeof kind === 'string' && Object.hasOwn(RECORDS, kind)
-    return withData(known ? (kind as EntryKind) : undefined, shape)
+const byKind = <T extends ObjectShape>(shape: T) => {
+  // Made once for each kind: making a schema takes longer than checking by it.
+  const made = new Map<EntryKind | undefined, ReturnType<typeof withData<T>>>()
+  return lazy((value: { kind?: unknown } | undefined) => {
+    const named = value?.kind
+    const kind = typeof named === 'string' && Object.hasOwn(RECORDS, named) ? (named as EntryKind) : undefined
+    const schema = made.get(kind) ?? withData(kind, shape)
+    made.set(kind, schema)
+    return schema
   })
+}
 
 const RECORD_FIELDS = {
   id: id(),

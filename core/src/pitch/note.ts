@@ -11,13 +11,17 @@ export class NoteError extends Refusal {
 
 /** Letter, accidental and octave as printed; `midi` counts semitones, C4 = 60. */
 export interface Note {
-  letter: string
-  accidental: '' | '♯' | '♭' | '𝄪' | '𝄫'
-  octave: number
-  midi: number
+  readonly letter: string
+  readonly accidental: '' | '♯' | '♭' | '𝄪' | '𝄫'
+  readonly octave: number
+  readonly midi: number
 }
 
 const PRETTY: Record<string, Note['accidental']> = { '': '', '#': '♯', b: '♭', '##': '𝄪', bb: '𝄫' }
+
+/** Notes that were read already: the same few are asked for again and again. So many at most (chosen by Halitus). */
+const READ = new Map<string, Note>()
+const MOST_READ = 2000
 
 /**
  * Reads a note in scientific notation, with plain (`Bb4`, `F#5`) or real accidentals (`B♭4`).
@@ -25,6 +29,8 @@ const PRETTY: Record<string, Note['accidental']> = { '': '', '#': '♯', b: '♭
  * @example parseNote('B♭4').midi // 70
  */
 export function parseNote(text: string): Note {
+  const known = READ.get(text)
+  if (known) return known
   const plain = (/^[A-Ga-g]/.test(text.trim()) ? text.trim() : '')
     .replace(/♭/g, 'b')
     .replace(/♯/g, '#')
@@ -35,7 +41,10 @@ export function parseNote(text: string): Note {
     throw new NoteError(
       `“${text}” is not a note. Write a letter A–G, an accidental if any, an octave: B4, F#5, Bb3.`,
     )
-  return { letter: found.letter, accidental, octave: found.oct, midi: found.midi }
+  const note = { letter: found.letter, accidental, octave: found.oct, midi: found.midi }
+  if (READ.size >= MOST_READ) READ.clear()
+  READ.set(text, note)
+  return note
 }
 
 const NAMES = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'G#', 'A', 'Bb', 'B'] as const

@@ -11,9 +11,9 @@ export interface Changes {
   /** Other with every write that concerns a topic. */
   stamp(topic?: Topic): Promise<string>
   /** Within a write: whose lesson lines alone it changed, or undefined for anything else. */
-  within(tx: Tx, learner: string | undefined): Promise<void>
+  within(tx: Tx, learners: readonly string[] | undefined): Promise<void>
   /** After a write, a failed one too: nobody knows how far that came. */
-  after(learner: string | undefined): void
+  after(learners: readonly string[] | undefined): void
 }
 
 /** Counted in memory: for a database file, which nobody else writes to. */
@@ -31,12 +31,10 @@ export function countedChanges(): Changes {
             : `${general}.${linesOf.get(topic.linesOf) ?? 0}`,
       ),
     within: () => Promise.resolve(),
-    after(learner) {
-      if (learner === undefined) general++
-      else {
-        lines++
-        linesOf.set(learner, (linesOf.get(learner) ?? 0) + 1)
-      }
+    after(learners) {
+      if (!learners) general++
+      else if (learners.length) lines++
+      for (const learner of learners ?? []) linesOf.set(learner, (linesOf.get(learner) ?? 0) + 1)
     },
   }
 }
@@ -54,9 +52,10 @@ export function sharedChanges(read: Reader): Changes {
       const rows = await read.select().from(changes).where(inArray(changes.topic, topics))
       return topics.map((t) => rows.find((r) => r.topic === t)?.stamp ?? '').join('.')
     },
-    async within(tx, learner) {
+    async within(tx, learners) {
+      if (learners?.length === 0) return
       const stamp = randomUUID()
-      const topics = learner === undefined ? ['general'] : ['lines', ownOf(learner)]
+      const topics = learners ? ['lines', ...learners.map(ownOf)] : ['general']
       await tx
         .insert(changes)
         .values(topics.map((topic) => ({ topic, stamp })))

@@ -1,6 +1,6 @@
 export { openDatabase, type Database, type Reader, type Tx } from './open.ts'
 export { Unusable } from './condition.ts'
-export { agree, once } from './once.ts'
+export { agree, once, sentAgain } from './once.ts'
 export { asSeen } from './versions.ts'
 export type { Topic } from './changes.ts'
 export * as tables from './schema.ts'

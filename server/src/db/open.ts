@@ -1,12 +1,13 @@
 import { mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { createClient } from '@libsql/client'
+import { createClient, type Client } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import { breathe, HttpError, sqliteCode } from '../http/index.ts'
 import { countedChanges, sharedChanges, type Topic } from './changes.ts'
 import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
+import { fileClient } from './file-client.ts'
 import * as schema from './schema.ts'
 
 type Db = LibSQLDatabase<typeof schema>
@@ -22,13 +23,14 @@ export interface Database {
    * @param about whose lesson lines alone were changed, where nothing else was: what is derived of others stays true
    * @throws HttpError busy when another program holds the file for too long
    */
-  write<T>(work: (tx: Tx) => Promise<T>, about?: (result: T) => string): Promise<T>
+  write<T>(work: (tx: Tx) => Promise<T>, about?: (result: T) => readonly string[]): Promise<T>
   /** Other with every write that concerns a topic, whoever writes to the database. */
   stamp(topic?: Topic): Promise<string>
   close(): Promise<void>
 }
 
 const MIGRATIONS = fileURLToPath(new URL('./migrations', import.meta.url))
+const FILE = 'file:'
 /** How long a write waits for another program that holds the file, and how often it looks again, ms. */
 const PATIENCE_MS = 5000
 const LOOK_AGAIN_MS = 100
@@ -38,18 +40,17 @@ const SETTLING_MS = 1000
 const isBusy = (error: unknown): boolean => sqliteCode(error).startsWith('SQLITE_BUSY')
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-/** One connection for writing. A lock held elsewhere is told at once: waiting for it must not hold up reading. */
-async function connectWriter(url: string, local: boolean) {
-  const client = createClient({ url, ...(local && { concurrency: 1 }) })
-  if (local) {
-    await client.execute(`PRAGMA busy_timeout = ${SETTLING_MS}`)
-    await client.execute('PRAGMA journal_mode = WAL')
-    await client.execute('PRAGMA synchronous = NORMAL')
-    await client.execute('PRAGMA foreign_keys = ON')
-    await client.execute('PRAGMA busy_timeout = 0')
-  }
-  return { client, db: drizzle(client, { schema }) }
-}
+/** Of the one who writes: a lock held elsewhere is told at once, since waiting for it would hold up reading. */
+const WRITING = [
+  `PRAGMA busy_timeout = ${SETTLING_MS}`,
+  'PRAGMA journal_mode = WAL',
+  'PRAGMA synchronous = NORMAL',
+  'PRAGMA foreign_keys = ON',
+  'PRAGMA busy_timeout = 0',
+]
+/** What speaks to a database: to a file on this machine, or to a server. */
+const clientOf = (url: string, settings: readonly string[] = []): Client =>
+  url.startsWith(FILE) ? fileClient(url.slice(FILE.length), settings) : createClient({ url })
 
 /**
  * Claims a database file for this server: a lock of the operating system's on a small file beside it, which goes when the
@@ -57,8 +58,7 @@ async function connectWriter(url: string, local: boolean) {
  * @throws Error with a sentence when another server has it
  */
 async function claim(file: string): Promise<() => void> {
-  const client = createClient({ url: `file:${file}.lock`, concurrency: 1 })
-  await client.execute('PRAGMA busy_timeout = 0')
+  const client = fileClient(`${file}.lock`, ['PRAGMA busy_timeout = 0'])
   try {
     const held = await client.transaction('write')
     return () => {
@@ -86,14 +86,14 @@ export async function openDatabase(
   patienceMs = PATIENCE_MS,
   beforeMigration: () => Promise<unknown> = () => Promise.resolve(),
 ): Promise<Database> {
-  const local = url.startsWith('file:')
-  const file = url.slice('file:'.length)
+  const local = url.startsWith(FILE)
+  const file = url.slice(FILE.length)
   if (local) {
     mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
     checkFile(file)
   }
   const release = local ? await claim(file) : () => undefined
-  const client = createClient({ url })
+  const client = clientOf(url)
   try {
     // Of an address nothing but where it is: what else stands in it may be a secret.
     const lacking = await checkStudio(client, local ? file : url.replace(/[?#].*/s, ''), MIGRATIONS)
@@ -104,9 +104,10 @@ export async function openDatabase(
     throw error
   }
   const read = drizzle(client, { schema })
-  let writer = await connectWriter(url, local)
+  const writing = clientOf(url, WRITING)
+  const writer = drizzle(writing, { schema })
   // Another server may be doing the same at this moment: whoever comes second finds it done.
-  const bringUpToDate = () => migrate(writer.db, { migrationsFolder: MIGRATIONS })
+  const bringUpToDate = () => migrate(writer, { migrationsFolder: MIGRATIONS })
   await bringUpToDate().catch(async (error: unknown) => {
     if (local) throw error
     await pause(LOOK_AGAIN_MS)
@@ -119,7 +120,7 @@ export async function openDatabase(
     for (;;) {
       let first: unknown
       try {
-        return await writer.db.transaction((tx) =>
+        return await writer.transaction((tx) =>
           work(tx).catch((error: unknown) => {
             first = error
             throw error
@@ -128,24 +129,13 @@ export async function openDatabase(
       } catch (last) {
         // Some failures end the transaction by themselves; what then can't be rolled back says nothing of why.
         const error = first ?? last
-        if (!isBusy(error)) {
-          if (last !== error) {
-            writer.client.close()
-            writer = await connectWriter(url, local).catch(() => writer)
-          }
-          throw error
-        }
-        // A connection that met a lock keeps its unfinished statement and can't commit any more: it is given up.
-        writer.client.close()
-        if (Date.now() >= until) {
-          writer = await connectWriter(url, local).catch(() => writer)
+        if (!isBusy(error)) throw error
+        if (Date.now() >= until)
           throw new HttpError(
             'busy',
             'Another program holds the database; nothing was saved. Close it there, then try again.',
           )
-        }
         await pause(LOOK_AGAIN_MS)
-        writer = await connectWriter(url, local).catch(() => writer)
       }
     }
   }
@@ -181,9 +171,9 @@ export async function openDatabase(
     async close() {
       await last
       // Everything into the one file: it can be copied by itself.
-      if (local) await writer.client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined)
+      if (local) await writing.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined)
       client.close()
-      writer.client.close()
+      writing.close()
       release()
     },
   }

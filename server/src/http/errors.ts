@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express'
 import { ERRORS, type ErrorCode } from '@halitus/core/contract'
 import { Refusal } from '@halitus/core/errors'
+import { asLogged } from './logging.ts'
 import { isAway, sqliteCode, tookTooLong } from './causes.ts'
 
 /** An answer that isn't the one hoped for, with the code that programs act on; the catalogue has its status. */
@@ -83,6 +84,10 @@ export const answerError: ErrorRequestHandler = (error, request, response, next)
   if (response.headersSent) return next(error)
   const { status, ...rest } = told(error)
   const code = status ?? ERRORS[rest.code].status
-  if (code >= 500) request.log?.error({ fault: forTheLog(error), route: request.method }, 'request failed')
+  if (code >= 500)
+    request.log?.error(
+      { fault: forTheLog(error), of: asLogged({ method: request.method, url: request.originalUrl }) },
+      'request failed',
+    )
   response.status(code).json({ error: rest })
 }

@@ -1,6 +1,7 @@
 export { breathe, nextTurn } from './breathe.ts'
 export { guard } from './guard.ts'
 export { answerError, forTheLog, conflict, HttpError, notFound, unknownRoute } from './errors.ts'
+export { logging } from './logging.ts'
 export { isAway, sqliteCode } from './causes.ts'
 export { jsonSchema, openApi } from './openapi.ts'
 export { whenQuiet } from './quiet.ts'

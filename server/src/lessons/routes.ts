@@ -2,8 +2,8 @@ import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { routes, type Answers, type Routes } from '../http/index.ts'
+import { lineWriter } from './lines.ts'
 import {
-  addEntry,
   addLesson,
   changeLesson,
   removeLesson,
@@ -15,8 +15,9 @@ import {
 } from './store.ts'
 
 /** Lessons and what happens in them. */
-export const lessonRoutes = (db: Database, now: () => Date, answers: Answers): Routes =>
-  routes()
+export function lessonRoutes(db: Database, now: () => Date, answers: Answers): Routes {
+  const write = lineWriter(db)
+  return routes()
     .on(ROUTES.addLesson, ({ params, body }) => db.write((tx) => addLesson(tx, params.id, body)))
     .on(ROUTES.lesson, async ({ params, response }) => {
       const { learnerId } = await readLesson(db.read, params.id)
@@ -25,15 +26,12 @@ export const lessonRoutes = (db: Database, now: () => Date, answers: Answers): R
       })
     })
     .on(ROUTES.addEntry, ({ params, body }) =>
-      db.write(
-        (tx) => addEntry(tx, params.id, body, wallClock(now())),
-        (entry) => entry.learnerId,
-      ),
+      write({ lessonId: params.id, entry: body, at: wallClock(now()) }),
     )
     .on(ROUTES.removeEntry, ({ params }) =>
       db.write(
         (tx) => removeEntry(tx, params.id, params.entry),
-        (entry) => entry.learnerId,
+        (entry) => [entry.learnerId],
       ),
     )
     .on(ROUTES.changeLesson, ({ params, body }) => db.write((tx) => changeLesson(tx, params.id, body)))
@@ -42,3 +40,4 @@ export const lessonRoutes = (db: Database, now: () => Date, answers: Answers): R
       db.write((tx) => finishLesson(tx, params.id, body.finished ? wallClock(now()) : null)),
     )
     .on(ROUTES.composeCard, ({ params }) => db.write((tx) => composeCardOf(tx, params.id)))
+}

@@ -1,7 +1,6 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type {
   CardAnswer,
-  EntryInput,
   EntryRecord,
   LessonAnswer,
   LessonInput,
@@ -9,7 +8,7 @@ import type {
   LessonRecord,
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
-import { aimsOf, checkEntry, rowsOf } from '@halitus/core/records'
+import { aimsOf, rowsOf } from '@halitus/core/records'
 import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
@@ -89,37 +88,6 @@ export async function lessonAnswer(
     card: around.card && { ...around.card, leftOut },
     lastCard: around.lastCard,
   }
-}
-
-/** Adds an entry at the end of all. The same one sent twice is taken once; another one under the same id is refused. */
-export async function addEntry(
-  tx: Tx,
-  lessonId: string,
-  entry: EntryInput,
-  at: string,
-): Promise<EntryRecord> {
-  const lesson = await readLesson(tx, lessonId)
-  checkEntry(instrument(lesson.instrument), entry)
-  const own = {
-    ...entry,
-    lessonId,
-    learnerId: lesson.learnerId,
-    instrument: lesson.instrument,
-    at,
-  }
-  const next = sql<number>`(select coalesce(max(seq), 0) + 1 from ${tables.entries})`
-  const { record } = await once<EntryRecord>(tx, tables.entries, { ...own, seq: next }, (there) =>
-    agree(
-      { ...own, seq: there.seq } as EntryRecord,
-      there,
-      'lessonId',
-      'stage',
-      'kind',
-      'provenance',
-      'data',
-    ),
-  )
-  return record
 }
 
 /** Takes an entry back and gives it, so that it can be added again. */

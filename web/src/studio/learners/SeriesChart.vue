@@ -40,6 +40,8 @@ const data = computed(() => {
         borderColor: c.ink,
         borderWidth: 2,
         pointRadius: 5,
+        // The first and the newest stand on the chart's edge: whole, not half.
+        clip: 8,
         pointBackgroundColor: points.value.map((p) => (props.aims && !p.reached ? c.paper : c.ink)),
         pointBorderColor: c.ink,
         pointBorderWidth: 2,
@@ -68,6 +70,7 @@ const options = computed(() => {
     responsive: true,
     maintainAspectRatio: false,
     animation: false as const,
+    layout: { padding: { right: 8, top: 8 } },
     plugins: { legend: { display: false }, tooltip: { titleFont: FONT, bodyFont: FONT } },
     scales: {
       x: {
