@@ -55,14 +55,16 @@ const bands = computed(() => {
     }
   })
 })
-/** Labels keep their distance, in the order of the streams. */
+/** Labels keep their distance, in the order of the streams; the first is large and may take two lines. */
 const LINE = 30
+const FIRST = 40
+const apart = (i: number) => (i === 0 ? FIRST : LINE)
 const labels = computed(() => {
   const list = bands.value.map((b) => ({ ...b, y: b.middle }))
-  for (let i = 1; i < list.length; i++) list[i]!.y = Math.max(list[i]!.y, list[i - 1]!.y + LINE)
+  for (let i = 1; i < list.length; i++) list[i]!.y = Math.max(list[i]!.y, list[i - 1]!.y + apart(i - 1))
   const over = Math.max(0, list.at(-1)!.y - (H - 8))
   list.at(-1)!.y -= over
-  for (let i = list.length - 2; i >= 0; i--) list[i]!.y = Math.min(list[i]!.y, list[i + 1]!.y - LINE)
+  for (let i = list.length - 2; i >= 0; i--) list[i]!.y = Math.min(list[i]!.y, list[i + 1]!.y - apart(i))
   return list
 })
 const percent = (share: number) => `${Math.round(100 * share)} %`
