@@ -106,6 +106,19 @@ test('reed, air and instrument are found on other families; all of it can be rea
     await expect(page.locator('.causes li').first()).toContainText(cause)
     await page.getByRole('button', { name: 'From the beginning' }).click()
   }
+  // A long name takes two lines, and touches none of the others.
+  await on('Practice chanter')
+  await page.getByRole('button', { name: 'It shrieks' }).click()
+  await page.getByRole('button', { name: 'All signs' }).click()
+  await page.getByRole('button', { name: 'The reed’s tip gapes or is shut', exact: true }).click()
+  await expect(page.locator('.causes li').first()).toContainText('opening is too wide or too closed')
+  const edges = await page
+    .locator('.causes li')
+    .evaluateAll((all) => all.map((li) => li.getBoundingClientRect()).map((r) => [r.top, r.bottom] as const))
+  expect(edges[0]![1] - edges[0]![0]).toBeGreaterThan(40)
+  for (const [k, [top]] of edges.entries())
+    if (k) expect(top, `label ${k}`).toBeGreaterThanOrEqual(edges[k - 1]![1])
+  await page.getByRole('button', { name: 'From the beginning' }).click()
   await page.getByRole('radio', { name: 'What is known' }).click()
   await expect(page.getByText('Blow the windway free')).toHaveCount(0)
   await on('Soprano recorder')

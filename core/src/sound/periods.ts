@@ -14,10 +14,12 @@ export class Periods {
   private readonly spectrum: number[]
   private readonly back: number[]
 
-  /** @param length of the window, samples; `size` of the transform, a power of two of at least length + maxLag */
-  constructor(length: number, maxLag: number, size: number) {
+  /** @param length of the window, samples */
+  constructor(length: number, maxLag: number) {
     this.length = length
     this.maxLag = maxLag
+    // Long enough that a window, moved by the last lag, doesn't meet its own beginning.
+    const size = 2 ** Math.ceil(Math.log2(length + maxLag + 1))
     this.fft = new FFT(size)
     // Plain arrays: the library's transform runs faster on them than on typed ones.
     this.padded = new Array<number>(size).fill(0)

@@ -161,9 +161,12 @@ export class History {
   /** Copies `into.length` samples from sample `from` on; what lies before the stream or has gone is silence. */
   read(from: number, into: Float32Array): void {
     const at = Math.round(from) - this.first
-    for (let i = 0; i < into.length; i++) into[i] = this.data[at + i] ?? 0
-    if (at < 0) into.fill(0, 0, Math.min(into.length, -at))
-    if (at + into.length > this.filled) into.fill(0, Math.max(0, this.filled - at))
+    const begin = Math.min(Math.max(0, at), this.filled)
+    const end = Math.max(begin, Math.min(this.filled, at + into.length))
+    const lead = Math.min(into.length, begin - at)
+    into.fill(0, 0, Math.max(0, lead))
+    if (end > begin) into.set(this.data.subarray(begin, end), lead)
+    into.fill(0, Math.max(0, lead) + end - begin)
   }
 }
 

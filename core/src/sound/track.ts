@@ -126,8 +126,8 @@ export class Tracker {
     const longLength = Math.round(LONG_S * fourth)
     const shortLength = Math.round(SHORT_S * second)
     const longest = Math.ceil(fourth / LOWEST_HZ)
-    this.long = new Periods(longLength, longest, 1024 * (longLength + longest > 1000 ? 2 : 1))
-    this.short = new Periods(shortLength, Math.floor(shortLength / 2), 1024)
+    this.long = new Periods(longLength, longest)
+    this.short = new Periods(shortLength, Math.floor(shortLength / 2))
     this.longWindow = new Float32Array(longLength)
     this.shortWindow = new Float32Array(shortLength)
     const wait = options.live ? WAIT_LIVE : WAIT_FILE

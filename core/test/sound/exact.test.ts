@@ -139,7 +139,7 @@ describe('measures against their formulas written out', () => {
     expect(features(x, middle).repeats(N - 41, 40)).toBe(0)
   })
   it('periods: the normalised square difference of every lag', () => {
-    const periods = new Periods(512, 256, 1024)
+    const periods = new Periods(512, 256)
     const power = periods.read(x.subarray(0, 512))
     expect(power).toBeCloseTo(meanSquare(x, 0, 512), 6)
     for (const lag of [0, 1, 7, 40, 80, 200, 256, 257]) {
@@ -156,6 +156,22 @@ describe('measures against their formulas written out', () => {
     expect(periods.near(4)).toBe(periods.values[4])
     expect(periods.near(252)).toBe(periods.values[252])
     expect(periods.near(257)).toBe(0)
+  })
+  it.each([
+    [766, 256],
+    [767, 256],
+    [768, 256],
+  ])('periods: a window of %i samples doesn’t meet its own beginning at lag %i', (length, maxLag) => {
+    const periods = new Periods(length, maxLag)
+    periods.read(x.subarray(0, length))
+    for (const lag of [maxLag - 1, maxLag, maxLag + 1]) {
+      let [ab, both] = [0, 0]
+      for (let i = 0; i + lag < length; i++) {
+        ab += x[i]! * x[i + lag]!
+        both += x[i]! ** 2 + x[i + lag]! ** 2
+      }
+      expect(periods.values[lag], `lag ${lag}`).toBeCloseTo((2 * ab) / both, 5)
+    }
   })
 })
 

@@ -52,6 +52,16 @@ describe('streams', () => {
     young.push(Float32Array.from([1, 2]))
     young.read(-2, out)
     expect([...out]).toEqual([0, 0, 1, 2, 0, 0])
+    // Whatever stood there before, what lies wholly before or after is silence.
+    for (const from of [-6, -7, 2, 3, 50]) {
+      out.fill(9)
+      young.read(from, out)
+      expect([...out], `from ${from}`).toEqual([0, 0, 0, 0, 0, 0])
+    }
+    young.read(-5, out)
+    expect([...out]).toEqual([0, 0, 0, 0, 0, 1])
+    young.read(1, out)
+    expect([...out]).toEqual([2, 0, 0, 0, 0, 0])
   })
   it.each([50, 100, 400, 3000])('the band-pass leaves of %i Hz what it says', (hz) => {
     const rate = 22050
@@ -63,7 +73,7 @@ describe('streams', () => {
 
 describe('periods and candidates', () => {
   const read = (x: Float32Array) => {
-    const periods = new Periods(512, 256, 1024)
+    const periods = new Periods(512, 256)
     const power = periods.read(x)
     const candidates = new Candidates(6)
     candidates.take(periods, 4)
