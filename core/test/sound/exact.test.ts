@@ -279,6 +279,52 @@ describe('what is left out and put in between notes', () => {
     expect(cross(65.5, 3.5)).toBe(1)
     expect(cross(62, 3.5)).toBe(0)
   })
+  it.each([
+    // Three times below 86 is 66.98; so far away it may lie, semitones (chosen by Halitus): 0.35.
+    [69, 86, 66.6, 1],
+    [69, 86, 66.65, 0],
+    [69, 86, 67.3, 0],
+    [69, 86, 67.35, 1],
+    [86, 69, 66.6, 1],
+    [86, 69, 66.65, 0],
+    [86, 69, 67.3, 0],
+    [86, 69, 67.35, 1],
+    // Twice below 78.
+    [69, 78, 66.3, 0],
+    [69, 78, 66.4, 1],
+    [78, 69, 65.7, 0],
+    [78, 69, 65.6, 1],
+  ])(
+    'between %d and %d a moment at %d, a whole number of times below one of them or not: %i',
+    (a, b, s, count) => expect(heard([60, a], [3, s], [60, b]).between).toHaveLength(count),
+  )
+  describe('gurgles', () => {
+    const jump = (count: number): Part => [count, 69, (i) => -20 + (Math.floor(i) % 2 ? 0.6 : -0.6)]
+    /** Hundredths from the beginning of the sound. */
+    const told = (...parts: Part[]) =>
+      heard(...parts).accidents.map((a) => [a.kind, a.from / 2 - QUIET[0], a.to / 2 - QUIET[0]])
+    it('last a sixth of a second; the first and last six hundredths of a note don’t count', () => {
+      expect(told([60, 69], jump(12), [60, 69])).toEqual([])
+      expect(told([60, 69], jump(13), [60, 69])).toEqual([['gurgle', 58.5, 74.5]])
+      expect(told(jump(18), [80, 69])).toEqual([])
+      expect(told(jump(20), [80, 69])).toEqual([['gurgle', 6, 21.5]])
+      expect(told([80, 69], jump(18))).toEqual([])
+      expect(told([80, 69], jump(20))).toEqual([['gurgle', 78.5, 94]])
+    })
+    it('within six hundredths of another accident are that one’s', () => {
+      const squeak: Part = [10, 88]
+      expect(told([60, 69], squeak, [7, 69], jump(25), [60, 69])).toEqual([['squeak', 60, 70]])
+      expect(told([60, 69], squeak, [8, 69], jump(25), [60, 69])).toEqual([
+        ['squeak', 60, 70],
+        ['gurgle', 76.5, 104.5],
+      ])
+      expect(told([60, 69], jump(25), [7, 69], squeak, [60, 69])).toEqual([['squeak', 92, 102]])
+      expect(told([60, 69], jump(25), [8, 69], squeak, [60, 69])).toEqual([
+        ['gurgle', 58.5, 86.5],
+        ['squeak', 93, 103],
+      ])
+    })
+  })
   it('a level that jumps about for a sixth of a second is a gurgle', () => {
     const jumping = (count: number, db: number) =>
       heard(

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import {
+  dayAfter,
   dayOf,
   daysBetween,
   instantOf,
@@ -7,9 +8,11 @@ import {
   isDay,
   isMoment,
   momentOf,
+  mondayOf,
   plusDays,
   plusMinutes,
   wallClock,
+  weekdayOf,
 } from '@halitus/core/time'
 
 describe('moments and days have one form (ISO 8601, local)', () => {
@@ -80,4 +83,27 @@ describe('moments are compared as instants', () => {
     expect(wallClock(new Date(2026, 2, 5, 7, 4, 9))).toBe('2026-03-05T07:04:09')
     expect(wallClock(new Date(2026, 10, 25, 17, 40, 59))).toBe('2026-11-25T17:40:59')
   })
+})
+
+// Counted off on a calendar; leap years by the Gregorian rule (ISO 8601).
+describe('days of a calendar', () => {
+  it.each([
+    ['2026-11-26', 4, '2026-11-23'],
+    ['2026-11-23', 1, '2026-11-23'],
+    ['2026-11-29', 7, '2026-11-23'],
+    ['2026-11-30', 1, '2026-11-30'],
+    ['2027-01-01', 5, '2026-12-28'],
+    ['2024-02-29', 4, '2024-02-26'],
+  ])('%s is day %i of the week that begins on %s', (day, weekday, monday) => {
+    expect(weekdayOf(day)).toBe(weekday)
+    expect(mondayOf(day)).toBe(monday)
+  })
+  it.each([
+    ['2026-02-27', 2, '2026-03-01'],
+    ['2024-02-28', 1, '2024-02-29'],
+    ['2026-12-31', 1, '2027-01-01'],
+    ['2026-01-01', -1, '2025-12-31'],
+    ['2026-11-26', 0, '2026-11-26'],
+    ['2026-03-28', 7, '2026-04-04'],
+  ])('%s and %i days is %s', (day, days, then) => expect(dayAfter(day, days)).toBe(then))
 })
