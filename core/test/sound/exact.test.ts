@@ -4,6 +4,7 @@ import { seeded } from '@halitus/core/player'
 import { readWav, writeWav, phrasesOf } from '@halitus/core/sound'
 import { between, noiseLeft } from '../../src/sound/between.ts'
 import { Candidates } from '../../src/sound/candidates.ts'
+import { dentsOf } from '../../src/sound/dents.ts'
 import { FineFeatures } from '../../src/sound/features.ts'
 import { notesOf } from '../../src/sound/notes.ts'
 import { PathFinder } from '../../src/sound/path.ts'
@@ -340,6 +341,27 @@ describe('what is left out and put in between notes', () => {
     expect(jumping(6, 0.6)).toEqual([])
     expect(jumping(30, 0.1)).toEqual([])
     expect(jumping(30, 0.25)).toHaveLength(1)
+  })
+})
+
+describe('the pitch in a stroke', () => {
+  // Lower by cents as far as it falls; a fall of four semitones and more is another sound, and a rise is none.
+  it.each([
+    [-50, 0],
+    [0, 0],
+    [10, 10],
+    [61, 61],
+    [390, 390],
+    [399, 399],
+    [401, 0],
+  ])('%i cents below the tone: falls by %i', (below, told) => {
+    const quiet: Part = [30, 0, -80]
+    const track = trackOf([quiet, [60, 69], [4, 69 - below / 100, -30], [60, 69], quiet])
+    const [from, to] = [track.hz.findIndex((v) => v > 0), track.hz.findLastIndex((v) => v > 0)]
+    const dents = dentsOf(track, from, to)
+    expect(dents).toHaveLength(1)
+    expect(dents[0]!.dipCents).toBeCloseTo(told, 3)
+    expect(dents[0]!.widthMs).toBeCloseTo(40, 0)
   })
 })
 
