@@ -1,5 +1,6 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
+import { format, resolveConfig } from 'prettier'
 
 /** One line of docs/reliability.md. */
 export interface Line {
@@ -19,7 +20,7 @@ export function say(line: Line): Line {
 }
 
 /** Puts a part's lines into docs/reliability.md, in place of what stood there under its title. */
-export function keep(title: string, lines: readonly Line[]): void {
+export async function keep(title: string, lines: readonly Line[]): Promise<void> {
   const table = [
     `## ${title}`,
     '',
@@ -36,5 +37,6 @@ export function keep(title: string, lines: readonly Line[]): void {
   const from = text.indexOf(`## ${title}\n`)
   const next = from < 0 ? -1 : text.indexOf('\n## ', from)
   const before = from < 0 ? `${text.trimEnd()}\n\n` : text.slice(0, from)
-  writeFileSync(file, `${before}${table}${next < 0 ? '' : text.slice(next + 1)}`)
+  const whole = `${before}${table}\n${next < 0 ? '' : text.slice(next + 1)}`
+  writeFileSync(file, await format(whole, { ...(await resolveConfig(file)), filepath: file }))
 }

@@ -188,7 +188,7 @@ for (let k = 0; k < files; k++)
 const whole = await (await fetch(`${base}/api/health`)).json()
 
 for (const b of [...requestsBad, ...bad].slice(0, 20)) console.log(b)
-keep('Mutated requests and files', [
+await keep('Mutated requests and files', [
   say({
     what: `${asked} mutated requests over ${routes.length} routes: 5xx, stack traces, no answer`,
     target: '0',

@@ -344,5 +344,5 @@ const parts: [name: string, title: string, run: () => Promise<Line[]>][] = [
   ['load', 'Load', underLoad],
   ['writes', 'Writing', writes],
 ]
-for (const [name, title, run] of parts) if (!part || part === name) keep(title, await run())
+for (const [name, title, run] of parts) if (!part || part === name) await keep(title, await run())
 rmSync(folder, { recursive: true, force: true })
