@@ -45,6 +45,8 @@ describe('a client of a database file', () => {
       ['select id, text, real, flag from t order by id'],
       ['select id, text, real, flag from t order by id'],
       ['select a.id, b.id as other from t a join t b on b.id = a.id + ? order by a.id', [1]],
+      ['select id as at, text as keys, real as map from t order by id'],
+      ['select null as same, 1 as same'],
       ['select text from t where id = ?', [99]],
       ['update t set text = ? where id > ?', ['later', 1]],
       ['delete from t where id = ?', [2]],

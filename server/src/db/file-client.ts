@@ -33,7 +33,8 @@ function bound(value: InValue): unknown {
 /** A row’s values are reached by their place and by their names. */
 function named(values: Value[], columns: readonly string[]): Row {
   const row = values as unknown as Row
-  for (let k = 0; k < columns.length; k++) row[columns[k]!] ??= values[k]!
+  // Of two columns of one name the first has it; a list's own words (`at`, `keys`) are no values.
+  for (let k = 0; k < columns.length; k++) if (!Object.hasOwn(row, columns[k]!)) row[columns[k]!] = values[k]!
   return row
 }
 
@@ -60,7 +61,12 @@ class Connection {
 
   constructor(path: string, settings: readonly string[]) {
     this.sqlite = new Sqlite(path)
-    for (const setting of settings) this.execute(setting)
+    try {
+      for (const setting of settings) this.execute(setting)
+    } catch (error) {
+      this.close()
+      throw error
+    }
   }
 
   get usable(): boolean {
