@@ -74,6 +74,10 @@ export const cardRecord = strict({
 })
 export type CardRecord = InferType<typeof cardRecord>
 
+/** The version of the card that is composed anew, 0 for none; without it whatever stands there is replaced. */
+export const composeInput = strict({ version: version(0).optional() })
+export type ComposeInput = { version?: number | undefined }
+
 export const reportInput = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
 export const tick = strict({ rowId: id(), session: whole(1, SESSIONS.high), at: moment() })
 export const report = reportInput
@@ -102,4 +106,6 @@ export const cardAnswer = cardRecord
 export type CardAnswer = InferType<typeof cardAnswer>
 
 export const pdfQuery = strict({ paper: string().oneOf(['A4', 'Letter'] as const) })
+/** On one page; large print may take more. */
+export const cardPdfQuery = pdfQuery.shape({ print: string().oneOf(['large'] as const) }).noUnknown()
 export const chartQuery = pdfQuery.shape({ instrument: instrumentId() }).noUnknown()

@@ -23,11 +23,14 @@ import {
 import {
   cardAnswer,
   cardPatch,
+  cardPdfQuery,
   chartQuery,
+  composeInput,
   pdfQuery,
   reportInput,
   seenInput,
   type CardAnswer,
+  type ComposeInput,
 } from './cards.ts'
 import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
 import {
@@ -101,6 +104,8 @@ export interface Route<P extends string = string, B = unknown, Q = unknown, A = 
   path: P
   summary: string
   body?: Checkable<B>
+  /** Without a body it is taken as an empty one. */
+  bodyMayLack?: boolean
   /** What bodies look like today, where older ones are taken too. */
   bodyToday?: Checkable<unknown>
   query?: Checkable<Q>
@@ -125,7 +130,7 @@ const of =
     path: P,
     summary: string,
     more: Partial<
-      Pick<Route<P, B, Q, A>, 'body' | 'bodyToday' | 'query' | 'answer' | 'takes' | 'gives'>
+      Pick<Route<P, B, Q, A>, 'body' | 'bodyMayLack' | 'bodyToday' | 'query' | 'answer' | 'takes' | 'gives'>
     > = {},
   ): Route<P, B, Q, A> => ({ method, path, summary, status, ...more })
 const get = of('get')
@@ -209,7 +214,11 @@ export const ROUTES = {
     answer: lessonRecord,
   }),
   finishLesson: put('/lessons/:id/finished', 'Finish or reopen', { body: finishInput, answer: lessonRecord }),
-  composeCard: post('/lessons/:id/card', 'Compose the week’s card from what was done', { answer: lesson }),
+  composeCard: post(
+    '/lessons/:id/card',
+    'Compose the week’s card from what was done; refused when it isn’t as its composer saw it',
+    { body: as<ComposeInput>(composeInput), bodyMayLack: true, answer: lesson },
+  ),
 
   takes: get('/learners/:id/takes', 'Recordings that were kept', { answer: takeList }),
   keepTake: create('/lessons/:id/takes', 'Keep a recording, with who agreed to it', {
@@ -240,7 +249,10 @@ export const ROUTES = {
     query: chartQuery,
     gives: 'image/svg+xml',
   }),
-  cardPdf: get('/cards/:id/pdf', 'The card on paper', { query: pdfQuery, gives: 'application/pdf' }),
+  cardPdf: get('/cards/:id/pdf', 'The card on one page, or in large print', {
+    query: cardPdfQuery,
+    gives: 'application/pdf',
+  }),
 
   shelves: get('/reeds', 'All reeds, shelf by shelf, with rotation, life and stock', { answer: shelfList }),
   advise: post('/reeds/advise', 'Is it the reed? Strength, tip, or something else', {

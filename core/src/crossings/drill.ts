@@ -10,6 +10,8 @@ export interface Tally {
   tries: number
   /** The touch that was late (or early) most often; null where none was. */
   late: string | null
+  /** Whether it came after the others, or before them. */
+  how: 'late' | 'early'
   /** How often, and how long the note between lasted, median, ms. */
   times: number
   lengthMs: number
@@ -20,16 +22,20 @@ export function tally(crossings: readonly Crossing[]): Tally {
   const apart = crossings.flatMap((c) => {
     if (!c.between) return []
     const { late, early, lengthMs } = c.between
-    return (late.length <= early.length ? late : early).map((touch) => ({ touch, lengthMs }))
+    // Which of the two it was: the fewer fingers, and where as many came late as early, the late ones.
+    const how = late.length && (late.length <= early.length || !early.length) ? 'late' : 'early'
+    return (how === 'late' ? late : early).map((touch) => ({ touch, how, lengthMs }) as const)
   })
   const counts = new Map<string, number>()
-  for (const { touch } of apart) counts.set(touch, (counts.get(touch) ?? 0) + 1)
-  const [late, times] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null, 0]
-  const own = apart.filter((a) => a.touch === late).map((a) => a.lengthMs)
+  for (const { touch, how } of apart) counts.set(`${how} ${touch}`, (counts.get(`${how} ${touch}`) ?? 0) + 1)
+  const [worst, times] = [...counts].sort((a, b) => b[1] - a[1])[0] ?? [null, 0]
+  const [how, late] = (worst?.split(' ') ?? ['late', null]) as ['late' | 'early', string | null]
+  const own = apart.filter((a) => a.touch === late && a.how === how).map((a) => a.lengthMs)
   return {
     clean: crossings.filter((c) => c.verdict === 'clean').length,
     tries: crossings.length,
     late,
+    how,
     times,
     lengthMs: median(own),
   }
@@ -51,7 +57,7 @@ export function drillFor(
   to: string,
 ): string {
   if (!crossings.length) return 'Play the two notes back and forth, slurred, one a second.'
-  const { clean, tries, late, times } = tally(crossings)
+  const { clean, tries, late, how, times, lengthMs } = tally(crossings)
   const registers = crossings.filter((c) => c.verdict === 'register').length
   const squeaks = crossings.filter((c) => c.verdict === 'squeak').length
   if (clean / tries >= INTO_LINE) return 'Clean: now long-short and short-long, then in the line.'
@@ -63,7 +69,7 @@ export function drillFor(
     return 'Together, but behind the beat: hear four beats first, breathe with them; the pulse a little slower.'
   if (late && times >= 2) {
     const finger = fingersOf(system, [late])[0] ?? late
-    return `The ${finger} alone: on and off eight times in silence; then both notes long-short and short-long.`
+    return `The ${finger} is too ${how}, ${times} of ${tries} times by ${Math.round(lengthMs)} ms. It alone: on and off eight times in silence; then both notes long-short and short-long.`
   }
   if (clean / tries < SILENT)
     return `Silently first: from ${prettyNote(from)} to ${prettyNote(to)} and back five times, eyes on the hand; then half as fast.`

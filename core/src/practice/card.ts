@@ -15,9 +15,19 @@ export interface WeekCard {
 export const SESSION_MINUTES = { low: 5, high: 45 } as const
 export const SESSIONS = { low: 1, high: 7, usual: 5 } as const
 /** More than this nobody does in a week: rows in all, and of one stop (chosen by Halitus). */
-export const MOST_ROWS = { card: 8, stop: 3 } as const
+export const MOST_ROWS = { card: 8, stop: 3, breath: 2 } as const
+/** The planned tune is what a learner comes for: nothing is left on the card in its place. */
+const TUNE_WEIGHT = 100
 /** Proposals this light wait under what is left out until somebody brings them in. */
 export const WAITING_WEIGHT = 10
+
+/** Text that fits, cut between words where it must be cut. @example shortened('slow and even', 8) // 'slow …' */
+export function shortened(text: string, most: number): string {
+  if (text.length <= most) return text
+  const room = text.slice(0, most - 1)
+  const end = room.lastIndexOf(' ')
+  return `${(end > 0 ? room.slice(0, end) : room).trimEnd()} …`.slice(0, most)
+}
 
 /** What is planned for stops, as rows. */
 export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): RowProposal[] {
@@ -26,6 +36,7 @@ export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): 
     tongue: { title: 'Tongue', minutes: 2, least: 1, aim: 'Easy before fast.' },
     tune: { title: 'Tune', minutes: 5, least: 3, aim: 'Slow enough to be right.' },
   }
+  const WEIGHTS: Partial<Record<string, number>> = { breath: 80, tune: TUNE_WEIGHT }
   return plans.flatMap(({ stage, text }) => {
     const words = WORDS[stage]
     if (!words || !text) return []
@@ -34,10 +45,10 @@ export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): 
         id: `plan-${stage}`,
         kind: stage as CardRowKind,
         title: words.title,
-        amount: text.slice(0, 200),
+        amount: shortened(text, 200),
         minutes: words.minutes,
         leastMinutes: words.least,
-        weight: stage === 'breath' ? 80 : 40,
+        weight: WEIGHTS[stage] ?? 40,
         aim: words.aim,
         notes: [],
       },
@@ -156,7 +167,7 @@ export function composeCard(
     .filter((r) => {
       const before = ofStop.get(r.kind) ?? 0
       ofStop.set(r.kind, before + 1)
-      return before < MOST_ROWS.stop
+      return before < (r.kind === 'breath' ? MOST_ROWS.breath : MOST_ROWS.stop)
     })
     .slice(0, MOST_ROWS.card)
   const least = (rows: readonly RowProposal[]) => rows.reduce((all, r) => all + r.leastMinutes, 0)

@@ -11,6 +11,7 @@ export {
   easedSince,
   NEW_LESSONS,
   rowsOfPlans,
+  shortened,
   MOST_ROWS,
   SESSION_MINUTES,
   SESSIONS,

@@ -64,8 +64,9 @@ export function gradeOfMove(clean: number, tries: number): Grade {
 /**
  * What every note and move that was asked for came to, and when it should come again, the earliest first. Scheduled by the
  * published FSRS algorithm in the library ts-fsrs. Several answers of one day are one review, the worst of them: what was
- * wrong at first and right a minute later hasn't been learnt yet.
- * @param reviews oldest first
+ * wrong at first and right a minute later hasn't been learnt yet. Answers count in the order of their moments, however they
+ * came in: a clock that was put right or a file read out of order takes nothing away.
+ * @param reviews in any order
  */
 export function remembered(reviews: readonly Review[]): Remembered[] {
   const ORDER: Grade[] = ['again', 'hard', 'good', 'easy']
@@ -79,7 +80,7 @@ export function remembered(reviews: readonly Review[]): Remembered[] {
   }
   return [...byAbout]
     .map(([about, days]) => {
-      const all = [...days.values()]
+      const all = [...days.values()].sort((a, b) => instantOf(a.at) - instantOf(b.at))
       let card: Card = createEmptyCard(new Date(instantOf(all[0]!.at)))
       for (const { grade, at } of all)
         card = SCHEDULER.next(card, new Date(instantOf(at)), RATING[grade]).card

@@ -2,6 +2,7 @@ import { array, type InferType } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 
@@ -11,6 +12,7 @@ const one = strict({
   cents: finite().min(-50).max(50),
   steadinessCents: finite().min(0).max(600),
   hnrDb: finite().min(-60).max(120),
+  happened: happenings(),
 })
 const schema = strict({ notes: array().of(one).required().min(1).max(3) })
 export type FirstMinutes = InferType<typeof schema>
@@ -42,6 +44,8 @@ export function firstMinutesWords(now: FirstMinutes, before: readonly Noted<Firs
       .flatMap((b) => b.data.notes.filter((x) => noteKey(x.written) === noteKey(n.written)))
       .slice(-RECENT)
     const name = prettyNote(noteKey(n.written))
+    const happened = happenedFirst(n.happened)
+    if (happened) return [`${name}: ${happened.charAt(0).toLowerCase()}${happened.slice(1)}`]
     if (own.length < 2) return [`${name}: heard for the first time, nothing to set it against yet.`]
     const steady = Math.round(n.steadinessCents - median(own.map((x) => x.steadinessCents)))
     const air = Math.round(n.hnrDb - median(own.map((x) => x.hnrDb)))

@@ -109,7 +109,10 @@ export {
   toneWords,
   LADDER,
   nextTarget,
+  OFF_CENTS,
   SAG_CENTS,
+  SLOW_CENTS,
+  TREMBLE_DB,
   STEADY_CENTS,
   TELLING_DB,
   stepBack,
@@ -117,6 +120,8 @@ export {
   type Tone,
   type ToneVerdict,
 } from './long-tone-ladder.ts'
+export { happenedFirst, happenedIn, happenedSaid, type Happening } from './happened.ts'
+export { happenedInTake, longToneHeard, spaced, toneIn, type HeardTake } from './tone-heard.ts'
 export { stepsPassed } from './break-step.ts'
 export { NEW_DAYS, newSince } from './new-note.ts'
 export { reviewsOf } from './recalled.ts'

@@ -1,3 +1,5 @@
+import { happenedSaid, type Happening, type HappeningKind } from './happened.ts'
+
 /** Steps of the long-tone ladder, s (common practice, no source). */
 export const LADDER = { firstHoldS: 4, homeS: 15, stepS: 3, topS: 60 } as const
 
@@ -14,6 +16,14 @@ export const AIRY_DB = 12
 export const TELLING_DB = 6
 /** Pitch that follows loudness by more than this is said, cents; it doesn't hold a tone back either (chosen by Halitus). */
 export const SAG_CENTS = 15
+/** From this on a tone is said to be sharp or flat, cents; it doesn't hold a tone back: an instrument that is still cold
+ * does as much (chosen by Halitus). */
+export const OFF_CENTS = 20
+/** A slow swing this deep is said, cents, and a trembling of the loudness, dB (chosen by Halitus). */
+export const SLOW_CENTS = 10
+export const TREMBLE_DB = 1.5
+/** Slower than this it is a swell, Hz. */
+const TREMBLE_HZ = 3
 /** A drift this large is mentioned though it is allowed, cents. */
 const TOLD_CENTS = 10
 
@@ -37,9 +47,38 @@ export interface Tone {
   rangeDb: number
   /** Squeaks inside the tone; undefined where nobody counted. */
   squeaks?: number | undefined
+  /** What happened to it, the worst first; undefined where nobody listened for it. */
+  happened?: readonly Happening[] | undefined
+  /** From its note, where the scale is tempered. */
+  offCents?: number | null | undefined
+  /** How it spoke and ended, by what it began and what was asked for. */
+  startIs?: string | undefined
+  endIs?: string | undefined
+  began?: string | undefined
+  asked?: string | undefined
+  /** What moves in it beside its spread, how far (cents; dB for `tremor`) and how often. */
+  swing?: string | null | undefined
+  swingDepth?: number | null | undefined
+  swingHz?: number | null | undefined
 }
 
-export type ToneFault = 'squeaks' | 'sinks' | 'rises' | 'shaky' | 'unsteady' | 'airy' | 'loudness'
+export type ToneFault =
+  | HappeningKind
+  | 'sinks'
+  | 'rises'
+  | 'shaky'
+  | 'unsteady'
+  | 'sharp'
+  | 'flat'
+  | 'late'
+  | 'by-air'
+  | 'by-tongue'
+  | 'air-first'
+  | 'runs-out'
+  | 'wavers'
+  | 'trembles'
+  | 'airy'
+  | 'loudness'
 
 export interface ToneVerdict {
   /** As shown: tenths of a second, whole cents. Everything is judged by these and nothing else. */
@@ -51,51 +90,126 @@ export interface ToneVerdict {
   steady: boolean
   /** Long enough and steady enough: one step more only while quality holds. */
   held: boolean
-  /** What is most wrong with it beside its length, and that in words with its limit. */
-  fault: { kind: ToneFault; words: string } | undefined
+  /** What is most wrong with it beside its length, that in words with its limit, and what else there was. */
+  fault: { kind: ToneFault; words: string; also: readonly string[]; listen: string } | undefined
 }
 
-/** Said, but no reason to hold a tone back. */
-const HARMLESS: readonly ToneFault[] = ['airy', 'loudness']
+/** What is wrong with the tone itself and what is merely said: the latter is no reason to hold a tone back. */
+const HARMLESS: ReadonlySet<ToneFault> = new Set<ToneFault>([
+  'sharp',
+  'flat',
+  'late',
+  'by-air',
+  'by-tongue',
+  'air-first',
+  'runs-out',
+  'wavers',
+  'trembles',
+  'airy',
+  'loudness',
+])
 
 const tenths = (x: number) => Math.round(x * 10) / 10
 
-/** The main fault of a tone: a squeak first, then what is furthest beyond its limit, then air, then loudness. */
-function faultOf(tone: Tone): ToneVerdict['fault'] {
-  const { squeaks = 0, wobbleHz } = tone
-  if (squeaks > 0)
-    return { kind: 'squeaks', words: squeaks === 1 ? 'it squeaked once' : `it squeaked ${squeaks} times` }
+type Fault = { kind: ToneFault; words: string; listen: string }
+/** What is told of numbers, not of happenings. */
+type Merely = Exclude<ToneFault, HappeningKind>
+
+/** Of tones that were kept before more was listened for. */
+const countedSqueaks = (n: number) =>
+  Array.from({ length: n }, () => ({ kind: 'squeak', place: 'inside', atS: null, to: undefined }) as const)
+
+/** What went beyond its limit in the held tone, the furthest first. */
+function movements(tone: Tone): Fault[] {
+  const { wobbleHz } = tone
   const drift = Math.round(tone.driftCents)
   const shake = Math.round(tone.wobbleCents ?? 0)
   const spread = Math.round(tone.steadinessCents)
   const often = wobbleHz === null ? '' : `, ${Math.round(wobbleHz)} times a second`
-  const [worst] = [
+  const all: { kind: Merely; words: string; times: number }[] = [
     {
-      kind: drift < 0 ? ('sinks' as const) : ('rises' as const),
+      kind: drift < 0 ? 'sinks' : 'rises',
       times: Math.abs(drift) / LEVEL_CENTS,
-      words: `it ${drift < 0 ? 'sinks' : 'rises'} by ${Math.abs(drift)} cents; ${LEVEL_CENTS} is the limit`,
+      words: `it ${drift < 0 ? 'sinks' : 'rises'} by ${cents(Math.abs(drift))}; ${LEVEL_CENTS} is the limit`,
     },
     {
-      kind: 'shaky' as const,
+      kind: 'shaky',
       times: shake / SHAKE_CENTS,
-      words: `it shakes by ${shake} cents${often}; ${SHAKE_CENTS} is the limit`,
+      words: `it shakes by ${cents(shake)}${often}; ${SHAKE_CENTS} is the limit`,
     },
     {
-      kind: 'unsteady' as const,
+      kind: 'unsteady',
       times: spread / STEADY_CENTS,
-      words: `it wavers by ${spread} cents; ${STEADY_CENTS} is the limit`,
+      words: `it wavers by ${cents(spread)}; ${STEADY_CENTS} is the limit`,
     },
-  ].sort((a, b) => b.times - a.times)
-  if (worst && worst.times > 1) return { kind: worst.kind, words: worst.words }
-  if (Math.round(tone.hnrDb) < AIRY_DB)
-    return { kind: 'airy', words: `it is airy: tone ${Math.round(tone.hnrDb)} dB above the noise` }
+  ]
+  return all
+    .filter((f) => f.times > 1)
+    .sort((a, b) => b.times - a.times)
+    .map(({ kind, words }) => ({ kind, words, listen: LISTEN[kind] }))
+}
+
+const cents = (n: number) => `${n} ${n === 1 ? 'cent' : 'cents'}`
+
+/** What is said though it holds nothing back: pitch, beginning, end, air, loudness. */
+function remarks(tone: Tone): Fault[] {
+  const off = Math.round(tone.offCents ?? 0)
+  const hnr = Math.round(tone.hnrDb)
   const sag = Math.round(tone.sagCents)
-  if (tone.rangeDb >= TELLING_DB && Math.abs(sag) > SAG_CENTS)
-    return {
-      kind: 'loudness',
-      words: `it goes ${Math.abs(sag)} cents ${sag < 0 ? 'flat' : 'sharp'} when loud`,
-    }
-  return undefined
+  const { startIs, endIs, began, asked, swing } = tone
+  const depth = tone.swingDepth ?? 0
+  const of = (on: boolean, kind: Merely, words: string): Fault[] =>
+    on ? [{ kind, words, listen: LISTEN[kind] }] : []
+  return [
+    ...of(
+      Math.abs(off) > OFF_CENTS,
+      off > 0 ? 'sharp' : 'flat',
+      `it is ${cents(Math.abs(off))} ${off > 0 ? 'sharp' : 'flat'}`,
+    ),
+    ...of(hnr < AIRY_DB, 'airy', `it is airy: tone ${hnr} dB above the noise`),
+    ...of(
+      swing === 'waver' && depth >= SLOW_CENTS,
+      'wavers',
+      `it wavers slowly, by ${cents(Math.round(depth))}`,
+    ),
+    ...of(
+      swing === 'tremor' && depth >= TREMBLE_DB && (tone.swingHz ?? 0) >= TREMBLE_HZ,
+      'trembles',
+      `its loudness trembles, by ${depth.toFixed(0)} dB ${Math.round(tone.swingHz ?? 0)} times a second`,
+    ),
+    ...of(startIs === 'late', 'late', 'its pitch came late'),
+    ...of(startIs === 'airy', 'air-first', 'air came before the tone'),
+    ...of(
+      began === 'air' && asked === 'tongued' && startIs !== 'airy',
+      'by-air',
+      'it began with air alone; with the tongue was asked for',
+    ),
+    ...of(
+      began === 'tongued' && asked === 'air',
+      'by-tongue',
+      'it began with the tongue; with air alone was asked for',
+    ),
+    ...of(endIs === 'sagging', 'runs-out', 'its pitch fell at the end: the air ran out'),
+    ...of(
+      tone.rangeDb >= TELLING_DB && Math.abs(sag) > SAG_CENTS,
+      'loudness',
+      `it goes ${cents(Math.abs(sag))} ${sag < 0 ? 'flat' : 'sharp'} when loud`,
+    ),
+  ]
+}
+
+/** So many further things are said beside the worst. */
+const ALSO = 1
+
+/** What is wrong with a tone: what happened to it first, then what is furthest beyond its limit, then what is merely said. */
+function faultOf(tone: Tone): ToneVerdict['fault'] {
+  const happened = tone.happened ?? countedSqueaks(tone.squeaks ?? 0)
+  const accidents: Fault[] = happenedSaid(happened)
+  // How it spoke is told once: a crack at the start is no late pitch beside it.
+  const spoke = accidents.length > 0 && happened.some((h) => h.place === 'start')
+  const said = remarks(tone).filter((f) => !spoke || (f.kind !== 'late' && f.kind !== 'air-first'))
+  const [worst, ...others] = [...accidents, ...movements(tone), ...said]
+  return worst && { ...worst, also: others.slice(0, ALSO).map((f) => f.words) }
 }
 
 /**
@@ -110,7 +224,7 @@ export function judgeTone(tone: Tone): ToneVerdict {
   }
   const fault = faultOf(tone)
   const long = shown.lengthS >= tone.targetS
-  const steady = !fault || HARMLESS.includes(fault.kind)
+  const steady = !fault || HARMLESS.has(fault.kind)
   return { ...shown, long, steady, held: long && steady, fault }
 }
 
@@ -122,13 +236,15 @@ export function judgeTone(tone: Tone): ToneVerdict {
 export function toneWords(tone: Tone): string {
   const { lengthS, steadinessCents, driftCents, long, held, fault } = judgeTone(tone)
   const of = `${lengthS.toFixed(1)} of ${tone.targetS} s`
+  const also = fault?.also.length ? `; also, ${fault.also.join(', and ')}` : ''
+  const wrong = fault && `${fault.words}${also}`
   if (held) {
     const tells = Math.abs(driftCents) >= TOLD_CENTS
     const drift = tells ? `, ${Math.abs(driftCents)} ${driftCents < 0 ? 'lower' : 'higher'} at the end` : ''
-    return `Held: ${of}, within ${steadinessCents} cents${drift}${fault ? `; ${fault.words}` : ''}.`
+    return `Held: ${of}, within ${cents(steadinessCents)}${drift}${wrong ? `; ${wrong}` : ''}.`
   }
-  if (long) return `Long enough, but ${fault?.words}.`
-  return fault ? `${of}, and ${fault.words}.` : `${of}, steady.`
+  if (long) return `Long enough, but ${wrong}.`
+  return wrong ? `${of}, and ${wrong}.` : `${of}, steady.`
 }
 
 /**
@@ -138,6 +254,8 @@ export function toneWords(tone: Tone): string {
 export function betterWords(now: Tone, before: Tone | undefined): string | undefined {
   if (!before) return undefined
   const [a, b] = [judgeTone(now), judgeTone(before)]
+  // Praise beside a squeak would be heard as its answer.
+  if (a.fault && !a.steady) return undefined
   const longer = tenths(a.lengthS - b.lengthS)
   const steadier = b.steadinessCents - a.steadinessCents
   const clearer = Math.round(now.hnrDb) - Math.round(before.hnrDb)
@@ -153,15 +271,22 @@ const BETTER = { seconds: 0.5, cents: 2, db: 3 } as const
 
 /** One thing to listen for next time, by what was most wrong; the instrument's own where nothing was. */
 export function listenWords(tone: Tone, usual: string): string {
-  const kind = judgeTone(tone).fault?.kind
-  return kind ? LISTEN[kind] : `${usual}.`
+  return judgeTone(tone).fault?.listen ?? `${usual}.`
 }
-const LISTEN: Record<ToneFault, string> = {
-  squeaks: 'The very beginning: is the note there before it is loud?',
+const LISTEN: Record<Merely, string> = {
   sinks: 'The end: does it stay where it began?',
   rises: 'The end: does pressure creep in?',
   shaky: 'The body: where does the shaking begin?',
   unsteady: 'The middle: one pitch, as if ruled.',
+  sharp: 'The pitch: lower, by less pressure, with the tone as full as now.',
+  flat: 'The pitch: higher, by the air, without squeezing.',
+  late: 'The first moment: the right pitch at once.',
+  'by-air': 'The first moment: the tongue lets the air go.',
+  'by-tongue': 'The first moment: air alone, and it speaks by itself.',
+  'air-first': 'The first moment: sound at once, no air before it.',
+  'runs-out': 'The end: stop while there is air left.',
+  wavers: 'The middle: cheeks, corners and air stay where they are.',
+  trembles: 'The air: one even stream, the chest at rest.',
   airy: 'The core: more tone, less air around it.',
   loudness: 'Loud and soft: does the pitch stay when the loudness goes?',
 }

@@ -5,6 +5,7 @@ import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
+import { happenings } from './happened.ts'
 import { kindOf, slug, type Concern, type Noted, type Story } from './kind.ts'
 import { judgeTone, nextTarget, stepBack, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
 
@@ -24,6 +25,13 @@ const schema = strict({
   wobbleHz: finite().nullable().min(0).max(50),
   /** Squeaks inside the tone. */
   squeaks: whole(0, 999).optional(),
+  /** What happened to it, the worst first. */
+  happened: happenings(),
+  /** From its note; left out where the scale isn't tempered. */
+  offCents: finite().min(-50).max(50).nullable().optional().default(undefined),
+  /** By what it began, and what was asked for. */
+  began: string().oneOf(['tongued', 'air', 'slurred']).optional().default(undefined),
+  asked: string().oneOf(['tongued', 'air']).optional().default(undefined),
   /** How it spoke and ended, in the ear's words, and how long until it was there. */
   startIs: string().oneOf(['clean', 'airy', 'late', 'cracked', 'squeak']).optional().default(undefined),
   settledMs: finite().min(0).max(5000).optional().default(undefined),
@@ -47,6 +55,10 @@ export type LongTone = InferType<typeof schema>
 
 /** A history that was invented says nothing of how tones spoke and moved. */
 const NOT_TOLD = {
+  happened: undefined,
+  offCents: undefined,
+  began: undefined,
+  asked: undefined,
   startIs: undefined,
   settledMs: undefined,
   endIs: undefined,
@@ -67,7 +79,22 @@ const titleOf = (about: string) => `Long tone ${prettyNote(about)}`
 const mean = (x: number[]) => x.reduce((sum, v) => sum + v, 0) / x.length
 /** What is wrong with a tone, short. */
 const FAULT_WORDS: Record<ToneFault, string> = {
-  squeaks: 'squeaks',
+  squeak: 'squeaks',
+  leap: 'leaps',
+  break: 'breaks off',
+  crack: 'cracks',
+  gurgle: 'gurgles',
+  moved: 'moves to another note',
+  again: 'tongued again',
+  sharp: 'sharp',
+  flat: 'flat',
+  late: 'late in pitch',
+  'by-air': 'begun by air',
+  'by-tongue': 'begun by the tongue',
+  'air-first': 'air first',
+  'runs-out': 'runs out at the end',
+  wavers: 'wavers slowly',
+  trembles: 'trembles',
   sinks: 'sinks',
   rises: 'rises',
   shaky: 'shaky',

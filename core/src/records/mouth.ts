@@ -1,4 +1,4 @@
-import { believe, nextCheck, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
+import { believe, nextCheck, NO, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
 import type { Instrument, MouthCause } from '../instruments/index.ts'
 import { diagnosis, diagnosisSchema } from './diagnosed.ts'
 import { kindOf, type Facts } from './kind.ts'
@@ -32,6 +32,20 @@ export interface MouthVerdict {
   known: boolean
   beliefs: (Belief & { remedy: string; caution?: string })[]
   next: NextCheck | undefined
+  /** Said when what was measured is as it should be and nothing wrong was tapped. */
+  fine: string | undefined
+}
+
+function fineWords(told: readonly Answer[], measured: number, facts: Facts): string | undefined {
+  const { steadinessCents, hnrDb, partCents } = facts
+  const heard = steadinessCents !== undefined || partCents !== undefined
+  if (measured > 0 || !heard || told.some((a) => a.outcome !== NO)) return undefined
+  const numbers = [
+    ...(steadinessCents === undefined ? [] : [`the last long tone within ${steadinessCents} cents`]),
+    ...(hnrDb === undefined ? [] : [`${hnrDb} dB above the noise`]),
+    ...(partCents === undefined ? [] : ['the small part at its mark']),
+  ]
+  return `Nothing is wrong in what was measured: ${numbers.join(', ')}. Leave the mouth as it is.`
 }
 
 /**
@@ -54,6 +68,7 @@ export function mouthVerdict(inst: Instrument, told: readonly Answer[], facts: F
       return { ...b, remedy, ...(caution && { caution }) }
     }),
     next: answers.length ? nextCheck(model, answers) : undefined,
+    fine: fineWords(told, answers.length - told.length, facts),
   }
 }
 

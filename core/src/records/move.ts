@@ -1,4 +1,4 @@
-import { string } from 'yup'
+import { boolean, string } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { fingerSystem, isCharted, writtenNote } from '../instruments/index.ts'
@@ -75,6 +75,8 @@ export const move = kindOf(
     /** How often that finger was late, and how long the note between lasted, median, ms; where it was heard. */
     lateTimes: whole(0, 99).optional(),
     lateMs: finite().min(0).max(1000).optional(),
+    /** Whether that finger came before the others in place of after them. */
+    early: boolean().optional(),
   }),
 )({
   kind: 'move',
@@ -184,6 +186,7 @@ export const move = kindOf(
           late: clean < 8 && known ? late : null,
           lateTimes: clean < 8 && known ? Math.min(8 - clean, 3) : undefined,
           lateMs: clean < 8 && known ? Math.round(110 - 55 * progress + 10 * random.normal()) : undefined,
+          early: undefined,
         },
       }
     }

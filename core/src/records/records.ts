@@ -19,6 +19,7 @@ import type {
 import { inOrder } from './new-note.ts'
 import { DIZZY_DAYS } from './dizzy.ts'
 import { RECORDS } from './registry.ts'
+import { brokenWords, safely } from './safely.ts'
 
 export type EntryKind = keyof typeof RECORDS
 export type EntryData = { [K in EntryKind]: InferType<(typeof RECORDS)[K]['schema']> }
@@ -67,9 +68,14 @@ export function checkEntry(inst: Instrument, entry: Pick<EntryInput, 'kind' | 's
   kind.check(inst, entry.data as never, goalOf)
 }
 
+/** Nobody is told here: what needs attention tells it, see {@link concernsOf}. */
+const untold = () => undefined
+
 /** The line of an entry in the list of what was noted; null: it has none. */
-export const notedWords = (entry: EntryRecord, inst: Instrument): string | null =>
-  kindNamed(entry.kind)!.noted(entry.data as never, inst)
+export function notedWords(entry: EntryRecord, inst: Instrument): string | null {
+  const { title, noted: words } = kindNamed(entry.kind)!
+  return safely(title, () => words(entry.data as never, inst), `${title}: can’t be read`, untold)
+}
 
 /**
  * What stands on the lesson's line for a stop: the short form of the newest kind that has one, else `noted`; `tried` when
@@ -81,7 +87,9 @@ export function lineWords(stage: Stage, own: readonly EntryRecord[]): string {
   const real = ofLearner(here)
   if (!real.length) return here.length ? 'tried' : '–'
   for (const entry of [...real].reverse()) {
-    const words = kindNamed(entry.kind)!.line(noted(real, entry.kind).map((n) => n.data))
+    const { title, line } = kindNamed(entry.kind)!
+    const data = noted(real, entry.kind).map((n) => n.data)
+    const words = safely(title, () => line(data), null, untold)
     if (words !== null) return words
   }
   return 'noted'
@@ -99,6 +107,10 @@ export function easedFrom(entries: readonly EntryRecord[], home?: Moment): Momen
   return home === undefined || isBefore(home, here) ? here : home
 }
 
+/** What an entry is about, if it says so. */
+const aboutOf = (goal: Goal<never>, entry: EntryRecord): string | undefined =>
+  safely(entry.kind, () => goal.about(entry.data as never), undefined, untold)
+
 /**
  * The next aim about something: the teacher's word while nothing was measured since, else the kind's own ladder.
  * Simulated entries don't move it.
@@ -115,17 +127,26 @@ export function aimFor(
   const eased = easedFrom(entries, home)
   const goal = goalOf(kind)
   if (!goal) throw new RangeError(`${kind} has no goal`)
-  const base = { kind, about, title: goal.title(about, inst), unit: goal.unit }
+  const title = safely(kind, () => goal.title(about, inst), about, untold)
+  const base = { kind, about, title, unit: goal.unit }
   const own = ofLearner(entries).filter(
     (e) =>
-      (e.kind === kind && goal.about(e.data as never) === about) ||
+      (e.kind === kind && aboutOf(goal, e) === about) ||
       (e.kind === 'target' && e.data.goal === kind && e.data.about === about),
   )
   const last = own.at(-1)
   const next =
     last?.kind === 'target'
       ? { value: last.data.value, why: 'Set by the teacher.' }
-      : goal.next(noted(own, kind).map((n) => n.data))
+      : safely(
+          kind,
+          () => goal.next(noted(own, kind).map((n) => n.data)),
+          {
+            value: goal.limits[0],
+            why: 'What was noted can’t be worked out; this is the least. Set your own.',
+          },
+          untold,
+        )
   const overruled = own.some((e) => e.kind === 'target' && eased !== undefined && !isBefore(e.at, eased))
   if (eased === undefined || overruled || !goal.ease) return { ...base, ...next }
   return {
@@ -141,8 +162,7 @@ export function aimsOf(entries: readonly EntryRecord[], inst: Instrument, eased?
   for (const entry of [...ofLearner(entries)].reverse()) {
     const goal = goalOf(entry.kind)
     const kind = entry.kind === 'target' ? (entry.data.goal as EntryKind) : entry.kind
-    const about =
-      entry.kind === 'target' ? entry.data.about : goal ? goal.about(entry.data as never) : undefined
+    const about = entry.kind === 'target' ? entry.data.about : goal ? aboutOf(goal, entry) : undefined
     if (about === undefined || !goalOf(kind) || seen.has(`${kind} ${about}`)) continue
     seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about, eased))
   }
@@ -156,12 +176,23 @@ export const firstAims = (inst: Instrument): Aim[] =>
 /** All numbers over time, kind by kind; simulated ones left out. */
 export function progressOf(entries: readonly EntryRecord[], inst: Instrument): Series[] {
   const real = ofLearner(entries)
-  return kinds.flatMap(
-    (k) => k.series?.(noted(real, k.kind), inst).map((s) => ({ ...s, kind: k.kind })) ?? [],
+  return kinds.flatMap((k) =>
+    safely(
+      k.title,
+      () => k.series?.(noted(real, k.kind), inst).map((s) => ({ ...s, kind: k.kind })) ?? [],
+      [],
+      untold,
+    ),
   )
 }
 
-/** What the entries on one instrument give to worry or be glad about; to who observes no aim is held up. */
+/** A history that can't be worked out comes before what is merely to be worked on (chosen by Halitus). */
+const BROKEN_WEIGHT = 75
+
+/**
+ * What the entries on one instrument give to worry or be glad about; to who observes no aim is held up. What can't be worked
+ * out is said, and keeps nothing else from being said.
+ */
 export function concernsOf(
   entries: readonly EntryRecord[],
   inst: Instrument,
@@ -169,7 +200,17 @@ export function concernsOf(
   observes = false,
 ): Concern[] {
   const real = ofLearner(entries)
-  return kinds.flatMap((k) => k.concerns?.({ inst, entries: noted(real, k.kind), today, observes }) ?? [])
+  const broken: string[] = []
+  const found = kinds.flatMap((k) =>
+    safely<Concern[]>(
+      k.title,
+      () => k.concerns?.({ inst, entries: noted(real, k.kind), today, observes }) ?? [],
+      [],
+      ({ title }) => broken.push(title),
+    ),
+  )
+  if (!broken.length) return found
+  return [...found, { kind: 'broken', weight: BROKEN_WEIGHT, sentence: brokenWords(broken) }]
 }
 
 /**
@@ -190,16 +231,21 @@ export function rowsOf(
   const since = easedFrom(known, eased)
   const dizzy = since !== undefined && !known.some((e) => e.kind === 'target' && !isBefore(e.at, since))
   const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
-  return kinds.flatMap(
-    (k) =>
-      k.rows?.({
-        inst,
-        entries: noted(today, k.kind),
-        before: noted(before, k.kind),
-        aim: (about) => aimFor(known, inst, k.kind, about, eased),
-        observes,
-        dizzy,
-      }) ?? [],
+  return kinds.flatMap((k) =>
+    safely<RowProposal[]>(
+      k.title,
+      () =>
+        k.rows?.({
+          inst,
+          entries: noted(today, k.kind),
+          before: noted(before, k.kind),
+          aim: (about) => aimFor(known, inst, k.kind, about, eased),
+          observes,
+          dizzy,
+        }) ?? [],
+      [],
+      untold,
+    ),
   )
 }
 
@@ -207,7 +253,9 @@ export function rowsOf(
 export const notesKnown = (entries: readonly EntryRecord[], inst: Instrument): string[] =>
   inOrder(
     inst,
-    ofLearner(entries).flatMap((e) => kindNamed(e.kind)?.knows?.(e.data as never) ?? []),
+    ofLearner(entries).flatMap((e) =>
+      safely(e.kind, () => kindNamed(e.kind)?.knows?.(e.data as never) ?? [], [], untold),
+    ),
   )
 
 /** What was measured with a learner, for diagnoses; weeks from the first entry to the newest. */
@@ -217,7 +265,10 @@ export function factsOf(entries: readonly EntryRecord[]): Facts & { weeksPlaying
   const last = real.at(-1)
   return {
     weeksPlaying: first && last ? Math.round(daysBetween(first.at, last.at) / 7) : 0,
-    ...Object.assign({}, ...kinds.map((k) => k.facts?.(noted(real, k.kind)) ?? {})),
+    ...Object.assign(
+      {},
+      ...kinds.map((k) => safely<Facts>(k.title, () => k.facts?.(noted(real, k.kind)) ?? {}, {}, untold)),
+    ),
   }
 }
 

@@ -3,6 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
+import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, slug, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 import { SHAKE_CENTS, STEADY_CENTS } from './long-tone-ladder.ts'
@@ -47,6 +48,7 @@ const schema = strict({
   wobbleCents: finite().nullable().min(0).max(1200).defined(),
   centsPerDb: finite().min(-100).max(100).nullable().defined(),
   centsPerDbOff: finite().min(0).max(1000).nullable().defined(),
+  happened: happenings(),
   centsCurve: curve(),
   dbCurve: curve(),
 })
@@ -127,13 +129,16 @@ export function judgeShape(d: ShapedTone): ShapeVerdict {
   const shakes = Math.round(d.wobbleCents ?? 0) > SHAKE_CENTS
   const steady = Math.round(d.steadinessCents) <= STEADY_CENTS && !shakes
   const stays = Math.abs(Math.round(pulled)) <= FILL.cents
+  // What happened to the tone comes before what its loudness did.
+  const happened = happenedFirst(d.happened)
+  const said = shapeWords(d, { rangeDb, along, length, filled, steady, shakes })
   return {
     rangeDb,
     along,
     askedS,
     filled,
-    mastered: filled && steady && stays,
-    words: shapeWords(d, { rangeDb, along, length, filled, steady, shakes }),
+    mastered: filled && steady && stays && !happened,
+    words: happened ? `${happened} ${said}` : said,
     pitch: pitchWords(d, rangeDb),
   }
 }
@@ -337,6 +342,7 @@ export const shapedTone = kindOf(schema)({
         cents: tenths(4 * random.normal()),
         steadinessCents: tenths(Math.max(3, 14 - 0.7 * week + random.normal())),
         wobbleCents: 4,
+        happened: undefined,
         centsPerDb,
         centsPerDbOff: 0.3,
         ...measureShape(shape, dbCurve),

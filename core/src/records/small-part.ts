@@ -3,6 +3,7 @@ import { boolean } from 'yup'
 import { finite, id, strict, whole } from '../fields/index.ts'
 import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
 import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { happenedFirst, happenedSaid, happenings, type Happening } from './happened.ts'
 import { kindOf } from './kind.ts'
 
 /** Within this of its mark a part sounds right, cents (chosen by Halitus; the marks are common practice). */
@@ -47,12 +48,15 @@ export interface PartSound {
   offCents: number | null
   lengthS: number
   steadinessCents: number
+  happened?: readonly Happening[] | undefined
 }
 
 /** What a take on a part comes to: in a sentence, and what to try. */
 export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; words: string; tip: string } {
   const off = d.offCents === null ? 0 : Math.round(d.offCents)
   const steady = Math.round(d.steadinessCents) <= PART_STEADY_CENTS
+  const happened = happenedFirst(d.happened)
+  if (happened) return { right: false, words: happened, tip: happenedSaid(d.happened ?? [])[0]!.listen }
   if (Math.abs(off) > PART_CENTS) {
     const far =
       Math.abs(off) >= 100 ? `${(Math.abs(off) / 100).toFixed(1)} semitones` : `${Math.abs(off)} cents`
@@ -87,6 +91,7 @@ export const smallPart = kindOf(
     aimS: whole(1, 600),
     /** Practised muted against a hand or device: its vent stays open, and it needs more air. */
     muted: boolean().required(),
+    happened: happenings(),
   }),
 )({
   kind: 'small-part',
@@ -230,6 +235,7 @@ export const smallPart = kindOf(
         hnrDb: Math.round(14 + random.normal()),
         aimS: aim('small-part', part.id),
         muted: false,
+        happened: undefined,
       },
     }
   },

@@ -255,12 +255,21 @@ function partialOf(a: Accident): number {
   return whole >= 2 && Math.abs(12 * Math.log2(ratio / whole)) <= ON_PARTIAL ? whole : 0
 }
 
-/** The longest note, as a long tone is judged by; undefined when no note was heard. */
+/** What was played before a slip is the tone that was meant, if it was held for as long as this, s. */
+const MEANT_S = 1
+
+/**
+ * The longest note, as a long tone is judged by, or the one asked for that slipped into it; undefined when no note was
+ * heard.
+ */
 export function longTone(report: SoundReport): (NoteReport & { lengthS: number }) | undefined {
-  const lengths = report.notes.map((n) => n.endS - n.startS)
-  const longest = Math.max(...lengths)
-  const note = report.notes[lengths.indexOf(longest)]
-  return note && { ...note, lengthS: longest }
+  const lengthS = (n: NoteReport) => n.endS - n.startS
+  const { notes } = report
+  let at = notes.reduce((best, n, i) => (best < 0 || lengthS(n) > lengthS(notes[best]!) ? i : best), -1)
+  if (at < 0) return undefined
+  const slipped = report.slips.some((s) => s.startS === notes[at]!.startS)
+  if (slipped && at > 0 && lengthS(notes[at - 1]!) >= MEANT_S) at--
+  return { ...notes[at]!, lengthS: lengthS(notes[at]!) }
 }
 
 /** A gap so much longer than the usual one is a pause between groups. */
@@ -471,6 +480,9 @@ const LATE_MS = 35
 const AIRY_DB = -26
 const AIRY_MS = 35
 const TONGUED_MS = 50
+/** The softest so much of a recording is the room; air is so far above it. */
+const ROOM_SHARE = 0.02
+const ABOVE_ROOM_DB = 6
 
 function startReport(
   track: Track,
@@ -520,10 +532,13 @@ function startReport(
 
 /** How long air is heard before the tone, ms. */
 function airBefore(track: Track, note: Segment): number {
-  const { levelDb, hopS } = track
+  const { levelDb, upperDb, hopS } = track
   const tone = median(levelDb.subarray(note.from, Math.min(note.to, note.from + Math.round(0.3 / hopS))))
+  // Mains hum is as loud, but doesn't reach so high: what of air is heard there stands above the room.
+  const room = Float32Array.from(upperDb).sort()[Math.floor(ROOM_SHARE * upperDb.length)]!
   let i = note.from - 1
-  while (i >= 0 && !(track.hz[i]! > 0) && levelDb[i]! > tone + AIRY_DB) i--
+  while (i >= 0 && !(track.hz[i]! > 0) && levelDb[i]! > tone + AIRY_DB && upperDb[i]! > room + ABOVE_ROOM_DB)
+    i--
   return 1000 * (note.from - 1 - i) * hopS
 }
 

@@ -1,3 +1,5 @@
+import { median } from './statistics.ts'
+
 /** One go at blowing: from where air is heard to where it has gone. */
 export interface Blow {
   startS: number
@@ -6,6 +8,8 @@ export interface Blow {
   spokeAfterS: number | null
   /** How much of it had a pitch, s. */
   pitchedS: number
+  /** The pitch that stayed, median, Hz; null when none did. */
+  hz: number | null
 }
 
 /** A breath in between two phrases, as far as the microphone heard it. */
@@ -98,6 +102,15 @@ export function blowsOf(timeS: ArrayLike<number>, db: ArrayLike<number>, hz: Arr
         endS: timeS[to]!,
         spokeAfterS: first ? first.from * hop : null,
         pitchedS: pitched.reduce((sum, p) => sum + (p.to - p.from + 1) * hop, 0),
+        hz: pitched.length
+          ? median(
+              pitched.flatMap((p) =>
+                Array.from({ length: p.to - p.from + 1 }, (_, k) => hz[from + p.from + k]!).filter(
+                  (v) => v > 0,
+                ),
+              ),
+            )
+          : null,
       }
     },
   )

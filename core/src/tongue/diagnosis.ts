@@ -1,4 +1,4 @@
-import { believe, nextCheck, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
+import { believe, nextCheck, NO, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
 import type { Tongue, TongueCause } from '../instruments/index.ts'
 import { isEven, METER, type Meter, type Tone } from './meter.ts'
 
@@ -133,6 +133,20 @@ export function measuredAnswers(f: TongueFacts): Answer[] {
 export interface TongueVerdict {
   beliefs: (Belief & { remedy: string; caution?: string })[]
   next: NextCheck | undefined
+  /** Said when nothing that was measured or tapped is wrong. */
+  fine: string | undefined
+}
+
+/** What is told of strokes, but is no fault. */
+const NO_FAULT = ['fast']
+/** So much must have been measured before nothing is said to be wrong (chosen by Halitus). */
+const LEAST_MEASURED = 4
+
+function fineWords(told: readonly Answer[], measured: readonly Answer[]): string | undefined {
+  const wrong = [...told, ...measured].some((a) => a.outcome !== NO && !NO_FAULT.includes(a.question))
+  if (wrong || measured.length < LEAST_MEASURED) return undefined
+  const { words = '' } = measured.find((a) => a.question === 'fast') ?? {}
+  return `Nothing is wrong with these strokes${words ? `: ${words.replace('Measured: ', '')}, all as it should be` : ''}. Go on, a little faster or on another note.`
 }
 
 /**
@@ -141,7 +155,8 @@ export interface TongueVerdict {
  * @throws OutOfRange for a question or outcome that there isn't
  */
 export function tongueVerdict(tongue: Tongue, told: readonly Answer[], facts: TongueFacts): TongueVerdict {
-  const answers = [...told, ...measuredAnswers(facts)]
+  const measured = measuredAnswers(facts)
+  const answers = [...told, ...measured]
   const of = (id: string): Pick<TongueCause, 'remedy' | 'caution'> =>
     tongue.model.causes.find((c) => c.id === id) ?? {
       remedy: 'Slurred until it sounds; then one stroke at a time, with the same air.',
@@ -152,5 +167,6 @@ export function tongueVerdict(tongue: Tongue, told: readonly Answer[], facts: To
       return { ...b, remedy, ...(caution && { caution }) }
     }),
     next: answers.length ? nextCheck(tongue.model, answers) : undefined,
+    fine: fineWords(told, measured),
   }
 }

@@ -169,6 +169,7 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
   const peaks = times.map((t, i) => peakDb(heard, t, Math.min((times[i + 1] ?? Infinity) - 0.03, t + 0.4)))
   const usualDb = median(peaks)
   const usualGap = median(times.slice(1).map((t, i) => t - times[i]!))
+  const roomDb = roomOf(heard)
   const strokes = heard.strokes.map((s, i): Stroke => {
     const next = times[i + 1]
     const own = notesAfter(s.timeS, next ?? Infinity)
@@ -181,7 +182,7 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     return {
       timeS: s.timeS,
       offMs: stepS ? 1000 * wrapped(s.timeS - phase, stepS) : null,
-      depthDb: wide?.depthDb ?? s.depthDb,
+      depthDb: atMost(wide?.depthDb ?? s.depthDb, peaks[i]! - roomDb),
       gapMs:
         wide?.widthMs ?? s.widthMs ?? (i && !isPause && silentMs !== null ? Math.max(0, silentMs) : null),
       dipCents: s.dipCents,
@@ -208,7 +209,8 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     unevenMs,
     unevenPercent: unevenMs === null ? null : unevenMs / (10 * mean(gaps)),
     manner: mannerOf(later, strokes),
-    depthDb: of(later.map((s) => s.depthDb)),
+    // Where the sound stops there is no dent: how deep the silence is, the room says.
+    depthDb: of(later.map((s) => (s.depthDb !== null && s.depthDb < METER.stoppedDb ? s.depthDb : null))),
     gapMs: of(later.map((s) => s.gapMs)),
     dipCents: median(later.map((s) => s.dipCents)) || 0,
     accentEvery: accentEvery(strokes.map((s) => s.levelDb)),
@@ -219,6 +221,20 @@ export function meterOf(heard: Heard, stepS?: number): Meter {
     ),
   }
 }
+
+/** No room is quieter than this below full scale, dB: what a program leaves out isn't silence of the tongue's. */
+const QUIETEST_DB = -72
+/** The room: the softest moment of the take. */
+function roomOf({ db }: Heard): number {
+  let softest = Infinity
+  for (let i = 0; i < db.length; i++) softest = Math.min(softest, db[i]!)
+  return Math.max(QUIETEST_DB, softest)
+}
+/** Where the sound stops, a dent goes no deeper than to the room's own noise. */
+const atMost = (depthDb: number | null, toRoomDb: number) =>
+  depthDb === null || depthDb < METER.stoppedDb
+    ? depthDb
+    : Math.min(depthDb, Math.max(METER.stoppedDb, toRoomDb))
 
 const wrapped = (x: number, step: number) => {
   const r = ((x % step) + step) % step

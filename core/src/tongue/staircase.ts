@@ -14,6 +14,8 @@ export interface Staircase {
   perMinute: number
   low: number
   high: number
+  /** The fastest tempo that was really held: what may be kept; null while none was. */
+  held: number | null
   why: string
 }
 
@@ -81,7 +83,7 @@ export function staircase(first: number, steps: readonly Step[]): Staircase {
   const [perMinute, low, high] = [inside(at(0.5)), inside(at(0.1)), inside(at(0.9))]
   const best = Math.max(0, ...steps.filter((s) => s.held).map((s) => s.perMinute))
   const lowest = Math.min(Infinity, ...steps.map((s) => s.perMinute))
-  const known = { perMinute, low, high }
+  const known = { perMinute, low, high, held: best || null }
   if (!steps.length) return { ...known, next: inside(first), why: `Begins at ${inside(first)}.` }
   if (!best && lowest <= TEMPO.low)
     return { ...known, next: null, why: `Not even at ${TEMPO.low}: back to the first strokes.` }

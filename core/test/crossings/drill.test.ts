@@ -26,10 +26,16 @@ describe('a take of a move', () => {
         change('between', { late: ['L3'], early: ['R1'] }),
         change('squeak'),
       ]),
-    ).toEqual({ clean: 1, tries: 5, late: 'R1', times: 2, lengthMs: 70 })
+    ).toEqual({ clean: 1, tries: 5, late: 'R1', how: 'late', times: 2, lengthMs: 70 })
     // One finger early is fewer than two late.
-    expect(tally([change('between', { late: ['R1', 'R2'], early: ['L3'] })]).late).toBe('L3')
-    expect(tally([])).toEqual({ clean: 0, tries: 0, late: null, times: 0, lengthMs: 0 })
+    expect(tally([change('between', { late: ['R1', 'R2'], early: ['L3'] })])).toMatchObject({
+      late: 'L3',
+      how: 'early',
+    })
+    // As many early as late are told by the late one; one that is only early is never called late.
+    expect(tally([change('between', { late: ['R1'], early: ['L3'] })])).toMatchObject({ late: 'R1', how: 'late' })
+    expect(tally([change('between', { late: [], early: ['L3'] })])).toMatchObject({ late: 'L3', how: 'early' })
+    expect(tally([])).toEqual({ clean: 0, tries: 0, late: null, how: 'late', times: 0, lengthMs: 0 })
   })
   it('before anything was played: what to play', () =>
     expect(said()).toBe('Play the two notes back and forth, slurred, one a second.'))
@@ -49,8 +55,10 @@ describe('a take of a move', () => {
   )
   it('a finger that is late twice is practised alone', () => {
     expect(said(CLEAN, CLEAN, change('between', {}), change('between', {}))).toMatch(
-      /^The right index alone: on and off eight/,
+      /^The right index is too late, 2 of 4 times by \d+ ms\. It alone: on and off eight/,
     )
+    const early = change('between', { late: [], early: ['R1'] })
+    expect(said(CLEAN, CLEAN, early, early)).toMatch(/^The right index is too early, 2 of 4 times/)
     expect(said(CLEAN, CLEAN, CLEAN, change('between', {}))).not.toContain('alone')
   })
   it('squeaks come first, then the register', () => {

@@ -8,6 +8,7 @@ import {
   practised,
   practisedWords,
   rowsOfPlans,
+  shortened,
   type Circumstances,
 } from '@halitus/core/practice'
 import { instrument } from '@halitus/core/instruments'
@@ -74,7 +75,7 @@ describe('the week’s card', () => {
     expect(card.leftOut).toMatchObject([{ id: 'waits', minutes: 3 }])
   })
   it('is empty when nothing was done', () => expect(fit(15)).toMatchObject({ rows: [], totalMinutes: 0 }))
-  it('takes plans for the stops that give no numbers yet, breath before all', () => {
+  it('takes plans for the stops that give no numbers yet, the tune before all', () => {
     const rows = rowsOfPlans([
       { stage: 'tune', text: 'bars 1 to 4' },
       { stage: 'breath', text: 'x'.repeat(300) },
@@ -85,7 +86,7 @@ describe('the week’s card', () => {
       ['plan-tune', 'Tune', 5, 3, 11],
       ['plan-breath', 'Breath', 2, 1, 200],
     ])
-    expect(rows[1]!.weight).toBeGreaterThan(rows[0]!.weight)
+    expect(rows[0]!.weight).toBeGreaterThan(rows[1]!.weight)
     expect(rows[0]!.aim).toBe('Slow enough to be right.')
   })
 })
@@ -288,6 +289,18 @@ describe('what every card has', () => {
   })
 })
 
+describe('a long plan', () => {
+  it.each([
+    ['slow and even', 13, 'slow and even'],
+    ['slow and even', 12, 'slow and …'],
+    ['slow and even', 8, 'slow …'],
+    ['x'.repeat(20), 8, 'xxxxxxx …'.slice(0, 8)],
+  ])('%s in %i letters: %s', (text, most, words) => {
+    expect(shortened(text, most)).toBe(words)
+    expect(shortened(text, most).length).toBeLessThanOrEqual(most)
+  })
+})
+
 describe('a card stays short', () => {
   const row = (id: string, kind: 'breath' | 'sound' | 'tongue' | 'fingers', weight: number) => ({
     id,
@@ -309,11 +322,30 @@ describe('a card stays short', () => {
     expect(card.rows.map((r) => r.id)).toEqual(['s5', 's4', 's3'])
     expect(card.leftOut.map((r) => r.id)).toEqual(['s1', 's2'])
   })
+  it('of breath at most two', () => {
+    const card = composeCard(
+      [1, 2, 3].map((n) => row(`b${n}`, 'breath', 60 + n)),
+      limits,
+    )
+    expect(card.rows.map((r) => r.id)).toEqual(['b3', 'b2'])
+    expect(card.leftOut.map((r) => r.id)).toEqual(['b1'])
+  })
+  it('keeps the planned tune, whatever else there is', () => {
+    const [tune] = rowsOfPlans([{ stage: 'tune', text: 'Harbour song, bars 1 to 8' }])
+    const others = (['breath', 'sound', 'tongue', 'fingers'] as const).flatMap((kind, k) =>
+      [1, 2].map((n) => row(`${kind}${n}`, kind, 60 + 8 * k + n)),
+    )
+    for (const minutesPerSession of [5, 10, 20]) {
+      const card = composeCard([...others, tune!], { ...limits, minutesPerSession })
+      expect(card.rows.at(-1)).toMatchObject({ id: 'plan-tune', amount: 'Harbour song, bars 1 to 8' })
+      expect(card.totalMinutes).toBeLessThanOrEqual(minutesPerSession)
+    }
+  })
   it('in all at most eight', () => {
     const many = (['breath', 'sound', 'tongue', 'fingers'] as const).flatMap((kind, k) =>
       [1, 2, 3].map((n) => row(`${kind}${n}`, kind, 20 + 10 * k + n)),
     )
-    expect(composeCard(many.slice(0, 8), limits).rows).toHaveLength(8)
+    expect(composeCard(many.slice(1, 9), limits).rows).toHaveLength(8)
     const card = composeCard(many, limits)
     expect(card.rows).toHaveLength(8)
     expect(card.leftOut.map((r) => r.id)).toEqual(['breath1', 'breath2', 'breath3', 'sound1'])

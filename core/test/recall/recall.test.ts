@@ -41,6 +41,21 @@ describe('grades', () => {
 })
 
 describe('when something comes again', () => {
+  it('counts answers by their moments, in whatever order they came in', () => {
+    const inOrder = [
+      review('note E4', 'good', 1),
+      review('note E4', 'hard', 4),
+      review('note E4', 'again', 9),
+    ]
+    const [first, second, third] = inOrder as [Review, Review, Review]
+    // A clock that was put right, a file read out of order: the same answers, the same day.
+    for (const order of [
+      [third, first, second],
+      [second, third, first],
+      [third, second, first],
+    ])
+      expect(remembered(order)).toEqual(remembered(inOrder))
+  })
   it('is what the published scheduler says, review by review', () => {
     // ts-fsrs itself, driven by hand.
     const scheduler = fsrs({ enable_fuzz: false, enable_short_term: false, request_retention: 0.9 })

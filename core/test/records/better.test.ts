@@ -20,11 +20,24 @@ describe('after a long tone', () => {
   it.each([
     [{ driftCents: -60 }, 'The end: does it stay where it began?'],
     [{ driftCents: 60 }, 'The end: does pressure creep in?'],
-    [{ squeaks: 1 }, 'The very beginning: is the note there before it is loud?'],
+    // Where it squeaked decides what to listen for; one that was only counted may have been anywhere.
+    [{ squeaks: 1 }, 'The moment before it squeaks: what moves, a finger, the jaw or the air?'],
+    [
+      { happened: [{ kind: 'squeak', place: 'start', atS: 0 }] },
+      'The very beginning: is the note there before it is loud?',
+    ],
+    [
+      { happened: [{ kind: 'squeak', place: 'inside', atS: 2.4 }] },
+      'The moment before it squeaks: what moves, a finger, the jaw or the air?',
+    ],
+    [
+      { happened: [{ kind: 'squeak', place: 'end', atS: 5 }] },
+      'The very end: does everything stay still until the sound is gone?',
+    ],
     [{ hnrDb: 5 }, 'The core: more tone, less air around it.'],
     [{ sagCents: -40, rangeDb: 12 }, 'Loud and soft: does the pitch stay when the loudness goes?'],
     [{}, 'A steady tone.'],
   ])('one thing to listen for: %j', (more, words) =>
-    expect(listenWords(aTone({ sagCents: 0, ...more }), 'A steady tone')).toBe(words),
+    expect(listenWords(aTone({ sagCents: 0, ...(more as object) }), 'A steady tone')).toBe(words),
   )
 })

@@ -180,6 +180,29 @@ describe('a step on the way', () => {
   })
 })
 
+describe('a clean, even player', () => {
+  const clarinet = instrument('clarinet').tongue!
+  const FINE = { rateHz: 3, unevenPercent: 4, airy: 0, late: 0, cracked: 0, soundsShare: 0.9, dipCents: 2, gapMs: 30 }
+  it('is told that nothing is wrong', () => {
+    const { fine } = tongueVerdict(clarinet, [], FINE)
+    expect(fine).toBe(
+      'Nothing is wrong with these strokes: 3.0 strokes a second, all as it should be. Go on, a little faster or on another note.',
+    )
+    // Quick strokes are no fault.
+    expect(tongueVerdict(clarinet, [], { ...FINE, rateHz: 6 }).fine).toContain('6.0 strokes')
+  })
+  it.each([{ unevenPercent: 12 }, { airy: 0.4 }, { dipCents: 30 }, { gapMs: 60 }])(
+    'but not with %j',
+    (more) => expect(tongueVerdict(clarinet, [], { ...FINE, ...more }).fine).toBeUndefined(),
+  )
+  it('nor when something was seen, or hardly anything measured', () => {
+    const seen = [{ question: clarinet.seen[0]!, outcome: clarinet.seen[0]! }]
+    expect(tongueVerdict(clarinet, seen, FINE).fine).toBeUndefined()
+    expect(tongueVerdict(clarinet, [], {}).fine).toBeUndefined()
+    expect(tongueVerdict(clarinet, [], { rateHz: 3, dipCents: 2, airy: 0 }).fine).toBeUndefined()
+  })
+})
+
 describe('the facts of a take', () => {
   it('are the meter’s, with shares of starts', () => {
     const heard = take(5, { start: { kind: 'air', quality: 'airy' } })

@@ -140,6 +140,19 @@ describe('the meter', () => {
     const m = meterOf({ ...at(every(0.5, 6), { widthMs: 0, depthDb: 3 }), timeS, db })
     expect(m.depthDb).toBe(6)
   })
+  it('takes separated strokes in a silent recording for no dents at all', () => {
+    // Digital silence between: how far that is below the tone says nothing of the tongue.
+    const timeS = every(0.005, 700)
+    const db = timeS.map((t) => ((t + 0.25) % 0.5 < 0.2 ? -120 : -15))
+    const m = meterOf({ ...at(every(0.5, 6), { depthDb: 105 }), timeS, db })
+    expect(m.depthDb).toBeNull()
+    expect(Math.max(...m.strokes.map((s) => s.depthDb ?? 0))).toBe(57)
+    const noisy = db.map((x) => Math.max(x, -40))
+    expect(meterOf({ ...at(every(0.5, 6), { depthDb: 105 }), timeS, db: noisy }).strokes[2]!.depthDb).toBe(25)
+    // Just below the depth at which a sound has stopped it is a dent, and counts.
+    expect(meterOf({ ...at(every(0.5, 6), { depthDb: 14.9 }), timeS, db }).depthDb).toBe(14.9)
+    expect(meterOf({ ...at(every(0.5, 6), { depthDb: 15 }), timeS, db }).depthDb).toBeNull()
+  })
   it('measures a wide dent that the ear took for an accent, by its level (exact shape)', () => {
     // Strokes every half second; each falls by 12 dB in a triangle of 120 ms, so that it is 60 ms wide half-way.
     const timeS = every(0.005, 700)

@@ -2,12 +2,46 @@ import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
 import { instrument, underSystem, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
+import { dayInWords } from '@halitus/core/time'
 import type { CardRow } from '@halitus/core/records'
-import { engraved, fingeringSvg, INK, SOFT, toPdf, withAccidentals } from '../paper/index.ts'
+import { TICKS } from '@halitus/core/tongue'
+import { engraved, fingeringSvg, handsSvg, INK, SOFT, TEXT, toPdf, withAccidentals } from '../paper/index.ts'
 
 const SIGN_WIDTH = 230
-/** Of a line of notation beside the boxes, points. */
-const LINE_WIDTH = 300
+
+/** How large everything is drawn; points. */
+interface Size {
+  name: number
+  text: number
+  picture: number
+  staff: number
+  /** Of a line of notation beside the boxes. */
+  line: number
+  /** Fingering pictures at most. */
+  pictures: number
+  /** Pictures stand beside the rows rather than below them. */
+  beside: boolean
+  gap: number
+}
+/** Over as many pages as it takes, by choice only. */
+const LARGE: Size = {
+  name: 12,
+  text: 10.5,
+  picture: 235,
+  staff: 70,
+  line: 300,
+  pictures: 6,
+  beside: false,
+  gap: 3,
+}
+/** One page is the rule: from the roomiest on, the first that fits is taken. */
+const ON_ONE_PAGE: readonly Size[] = [
+  { name: 12, text: 10.5, picture: 178, staff: 58, line: 188, pictures: 6, beside: true, gap: 5 },
+  { name: 11, text: 9.5, picture: 168, staff: 52, line: 180, pictures: 6, beside: true, gap: 3 },
+  { name: 10, text: 9, picture: 144, staff: 44, line: 160, pictures: 6, beside: true, gap: 2 },
+  { name: 9.5, text: 8.5, picture: 124, staff: 40, line: 150, pictures: 4, beside: true, gap: 1 },
+]
+const BESIDE_WIDTH = 182
 
 /** A box to tick, ticked already or not. */
 const box = (done: boolean): Content => ({
@@ -41,7 +75,7 @@ function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Conte
     {
       columns: [
         { text: card.learnerName, fontSize: 22, bold: true },
-        { text: `${studio.name}\nfrom ${card.from}`, alignment: 'right', color: SOFT },
+        { text: `${studio.name}\nfrom ${dayInWords(card.from)}`, alignment: 'right', color: SOFT },
       ],
     },
     {
@@ -52,16 +86,16 @@ function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Conte
 }
 
 /** One line an activity, one box a session. */
-function table(card: CardAnswer, lines: ReadonlyMap<string, string>): Content {
+function table(card: CardAnswer, lines: ReadonlyMap<string, string>, size: Size): Content {
   const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
   const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
   const what = (row: CardRow): Content => ({
     stack: [
-      { text: withAccidentals(named(row)), bold: true, fontSize: 12 },
-      { text: withAccidentals(`${row.amount} · ${row.minutes} min`) },
+      { text: withAccidentals(named(row)), bold: true, fontSize: size.name },
+      { text: withAccidentals(`${row.amount} · ${row.minutes}\u00a0min`) },
       { text: withAccidentals(row.aim), color: SOFT },
       ...(lines.has(row.id)
-        ? [{ svg: lines.get(row.id)!, width: LINE_WIDTH, margin: [0, 3, 0, 2] } as Content]
+        ? [{ svg: lines.get(row.id)!, width: size.line, margin: [0, 3, 0, 2] } as Content]
         : []),
     ],
   })
@@ -82,28 +116,63 @@ function table(card: CardAnswer, lines: ReadonlyMap<string, string>): Content {
       hLineWidth: (i) => (i === 0 ? 0 : 0.6),
       vLineWidth: () => 0,
       hLineColor: () => '#b9c2c7',
-      paddingTop: () => 3,
-      paddingBottom: () => 3,
+      paddingTop: () => size.gap,
+      paddingBottom: () => size.gap,
     },
   }
 }
 
-/** Fingering pictures of the first notes on the card, in two columns. */
-function pictures(card: CardAnswer, inst: Instrument): Content[] {
-  const found = [...new Set(card.rows.flatMap((r) => r.notes))].slice(0, 6).flatMap((note) => {
-    const svg = fingeringSvg(inst, note)
-    return [
-      {
+/** A note of the card: name, staff and fingering. */
+interface Pictured {
+  note: string
+  staff: string
+  fingering: string
+  /** The same hand by hand, larger. */
+  hands: string
+}
+const MOST_PICTURES = Math.max(...[LARGE, ...ON_ONE_PAGE].map((s) => s.pictures))
+const WHOLE = 4 * TICKS
+
+/** The first notes on the card, each drawn once. */
+async function picturesOf(card: CardAnswer, inst: Instrument): Promise<Pictured[]> {
+  const found: Pictured[] = []
+  for (const note of [...new Set(card.rows.flatMap((r) => r.notes))].slice(0, MOST_PICTURES))
+    found.push({
+      note,
+      staff: await engraved([{ written: note, ticks: WHOLE, begins: 'tongue' }], inst, STAFF_PT),
+      fingering: fingeringSvg(inst, note),
+      hands: handsSvg(inst, note),
+    })
+  return found
+}
+/** A whole note with its clef fits into so much, points. */
+const STAFF_PT = 92
+
+function pictures(all: readonly Pictured[], size: Size): Content[] {
+  const found = all.slice(0, size.pictures).map(
+    ({ note, staff, fingering, hands }) =>
+      ({
         stack: [
-          { text: withAccidentals(prettyNote(note)), bold: true },
-          { svg, width: 235 },
+          {
+            columns: [
+              {
+                width: 'auto',
+                text: withAccidentals(prettyNote(note)),
+                bold: true,
+                fontSize: size.name,
+              },
+              { svg: staff, width: size.staff },
+            ],
+            columnGap: 8,
+          },
+          { svg: fingering, width: size.picture },
+          { svg: hands, width: size.picture },
         ],
         unbreakable: true,
-        margin: [0, 0, 0, 4],
-      } as Content,
-    ]
-  })
-  if (!found.length) return []
+        margin: [0, 0, 0, 2 + size.gap],
+      }) as Content,
+  )
+  if (!found.length || size.beside) return found
   const half = Math.ceil(found.length / 2)
   return [
     {
@@ -138,6 +207,9 @@ function foot(card: CardAnswer): Content[] {
   ]
 }
 
+/** Lines are engraved for this width and drawn smaller where there is less, points. */
+const LINE_WIDTH = LARGE.line
+
 /** Lines to play, engraved, by the id of their row. */
 async function engravedLines(card: CardAnswer, inst: Instrument): Promise<Map<string, string>> {
   const lines = new Map<string, string>()
@@ -146,30 +218,51 @@ async function engravedLines(card: CardAnswer, inst: Instrument): Promise<Map<st
   return lines
 }
 
-/** The week’s card as PDF. */
+/** Pages of a finished document: each has an object of its own, written plainly. */
+export const pagesOf = (pdf: Buffer): number =>
+  pdf.toString('latin1').match(/\/Type \/Page\b(?!s)/g)?.length ?? 0
+
+/**
+ * The week’s card as PDF: on one page, as large as fits there; large print over several pages by choice only.
+ * @param large large print
+ */
 export async function cardPdf(
   card: CardAnswer,
   studio: StudioInput,
   paper: 'A4' | 'Letter',
+  large = false,
 ): Promise<Buffer> {
   const inst = underSystem(instrument(card.instrument), card.system)
   const lines = await engravedLines(card, inst)
-  const listenFor: Content[] = card.listenFor
-    ? [
-        {
-          text: [{ text: 'Listen for: ', bold: true }, ...withAccidentals(card.listenFor)],
-          margin: [0, 10, 0, 8],
-        },
-      ]
-    : []
-  return toPdf(paper, {
-    info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
-    content: [
-      ...heading(card, inst, studio),
-      table(card, lines),
-      ...listenFor,
-      ...pictures(card, inst),
-      ...foot(card),
-    ],
-  })
+  const drawn = await picturesOf(card, inst)
+  const drawnIn = (size: Size) => {
+    const listenFor: Content[] = card.listenFor
+      ? [
+          {
+            text: [{ text: 'Listen for: ', bold: true }, ...withAccidentals(card.listenFor)],
+            margin: [0, size.beside ? 2 : 10, 0, 8],
+          },
+        ]
+      : []
+    const rows = table(card, lines, size)
+    const beside = [...listenFor, ...pictures(drawn, size)]
+    return toPdf(paper, {
+      info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
+      defaultStyle: { ...TEXT, fontSize: size.text },
+      content: [
+        ...heading(card, inst, studio),
+        ...(size.beside && beside.length
+          ? [{ columns: [rows, { width: BESIDE_WIDTH, stack: beside }], columnGap: 14 } as Content]
+          : [rows, ...beside]),
+        ...foot(card),
+      ],
+    })
+  }
+  if (large) return drawnIn(LARGE)
+  let pdf = await drawnIn(ON_ONE_PAGE[0]!)
+  for (const size of ON_ONE_PAGE.slice(1)) {
+    if (pagesOf(pdf) === 1) break
+    pdf = await drawnIn(size)
+  }
+  return pdf
 }

@@ -26,6 +26,7 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.cardPdf, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)
       const studio = await readStudio(db.read)
-      const pdf = await heavily('cardPdf', { card, studio, paper: query.paper ?? 'A4' }, response.req)
+      const { paper = 'A4', print } = query
+      const pdf = await heavily('cardPdf', { card, studio, paper, large: print === 'large' }, response.req)
       response.type('application/pdf').send(Buffer.from(pdf))
     })

@@ -107,6 +107,7 @@ export async function composeFor(
   lesson: LessonRecord,
   learner: LearnerRecord,
   proposals: RowProposal[],
+  seen?: number,
 ): Promise<WeekCard['leftOut']> {
   const { rows, sessions, listenFor, leftOut } = composeCard(proposals, {
     minutesPerSession: learner.minutesPerSession,
@@ -114,6 +115,7 @@ export async function composeFor(
     listenFor: instrument(lesson.instrument).teaching.listenFor,
   })
   const [existing] = await tx.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
+  asSeen('The card', existing?.version ?? 0, seen)
   if (existing)
     await tx
       .update(tables.cards)

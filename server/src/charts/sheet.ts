@@ -8,6 +8,7 @@ import {
   fingeringSvg,
   HANDS,
   handsShapes,
+  handsSvg,
   INK,
   SOFT,
   toPdf,
@@ -63,7 +64,7 @@ export async function sheetPdf(sheet: Sheet, paper: 'A4' | 'Letter'): Promise<Bu
         columnGap: 8,
       },
       {
-        svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${HANDS.width} ${HANDS.height}">${handsShapes(inst, written)}</svg>`,
+        svg: handsSvg(inst, written),
         width: HANDS.width,
       },
       { text: withAccidentals(wordsOf(inst, written)), color: SOFT, fontSize: 8.5 },

@@ -23,13 +23,15 @@ export function cardPdf({
   card,
   studio,
   paper,
+  large,
 }: {
   card: CardAnswer
   studio: StudioInput
   paper: Paper
+  large: boolean
 }): Promise<Uint8Array> {
   nameNotes(studio.noteNames)
-  return printCard(card, studio, paper)
+  return printCard(card, studio, paper, large)
 }
 
 /** A sheet of fingerings on paper. */

@@ -62,7 +62,7 @@ function operation(route: Route): Json {
     parameters: [...parameters, ...queryParameters],
     ...((route.body || route.takes) && {
       requestBody: {
-        required: true,
+        required: !route.bodyMayLack,
         ...content(
           route.takes ?? 'application/json',
           route.body ? jsonSchema(route.bodyToday ?? route.body) : BINARY,

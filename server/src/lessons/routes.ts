@@ -39,5 +39,7 @@ export function lessonRoutes(db: Database, now: () => Date, answers: Answers): R
     .on(ROUTES.finishLesson, ({ params, body }) =>
       db.write((tx) => finishLesson(tx, params.id, body.finished ? wallClock(now()) : null)),
     )
-    .on(ROUTES.composeCard, ({ params }) => db.write((tx) => composeCardOf(tx, params.id)))
+    .on(ROUTES.composeCard, ({ params, body }) =>
+      db.write((tx) => composeCardOf(tx, params.id, body.version)),
+    )
 }

@@ -132,8 +132,12 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
 /** When dizziness was last reported on one of a learner's cards. */
 const eased = (cards: readonly CardAnswer[]) => easedSince(cards.flatMap((c) => c.reports))
 
-/** Composes the week's card from what was done in the lesson and what is planned. */
-export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
+/**
+ * Composes the week's card from what was done in the lesson and what is planned.
+ * @param seen the version of the card that its composer saw, 0 when there was none
+ * @throws HttpError changed-meanwhile
+ */
+export async function composeCardOf(tx: Tx, id: string, seen?: number): Promise<LessonAnswer> {
   const lesson = await readLesson(tx, id)
   const learner = await readLearner(tx, lesson.learnerId)
   const studio = await readStudio(tx)
@@ -149,5 +153,5 @@ export async function composeCardOf(tx: Tx, id: string): Promise<LessonAnswer> {
   ).length
   const answered = entries.some((e) => e.kind === 'target' && dizzy !== undefined && !isBefore(e.at, dizzy))
   const basics = basicRows(inst, measured, { lessonsBefore, eased: dizzy !== undefined && !answered })
-  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, [...measured, ...basics]))
+  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, [...measured, ...basics], seen))
 }

@@ -50,6 +50,10 @@ export function fingeringSvg(inst: Instrument, written: string): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${frame.map(n).join(' ')}">${shapes}</svg>`
 }
 
+/** That hand by hand as a picture of its own, see {@link handsShapes}. */
+export const handsSvg = (inst: Instrument, written: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${HANDS.width} ${HANDS.height}">${handsShapes(inst, written)}</svg>`
+
 /** Of a picture of the hands, in its own units: as points on paper. */
 export const HANDS = { width: 240, height: 22 } as const
 const FINGER = { r: 8.2, step: 19, letter: 9.5 }

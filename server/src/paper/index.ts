@@ -1,3 +1,10 @@
 export { engraved } from './engrave.ts'
-export { fingeringDrawing, fingeringSvg, HANDS, handsShapes, type FingeringDrawing } from './fingering.ts'
-export { INK, SOFT, toPdf, withAccidentals } from './paper.ts'
+export {
+  fingeringDrawing,
+  fingeringSvg,
+  HANDS,
+  handsShapes,
+  handsSvg,
+  type FingeringDrawing,
+} from './fingering.ts'
+export { INK, SOFT, TEXT, toPdf, withAccidentals } from './paper.ts'

@@ -43,6 +43,8 @@ export function withAccidentals(text: string): { text: string; font?: string; li
     )
 }
 
+export const TEXT = { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 } as const
+
 /** A document on paper, with the product's fonts; no font or picture is read from anywhere else. */
 export function toPdf(
   paper: 'A4' | 'Letter',
@@ -52,7 +54,7 @@ export function toPdf(
     .createPdf({
       pageSize: paper === 'A4' ? 'A4' : 'LETTER',
       pageMargins: [44, 32, 44, 26],
-      defaultStyle: { font: 'Text', fontSize: 10.5, color: INK, lineHeight: 1.15 },
+      defaultStyle: TEXT,
       ...definition,
     })
     .getBuffer()

@@ -16,7 +16,9 @@ export const todayRoutes = (db: Database, now: () => Date, answers: Answers): Ro
       `today ${today} ${date} ${week}`,
       async () => {
         if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
-        return readToday(db.read, date, week, answers)
+        return readToday(db.read, date, week, answers, (error) =>
+          response.req.log.error({ err: error }, 'A history can’t be worked out.'),
+        )
       },
       'lines',
     )

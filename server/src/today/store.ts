@@ -11,8 +11,31 @@ import { readStudio } from '../studio/index.ts'
 
 const idAndName = ({ id, name }: LearnerRecord) => ({ id, name })
 
-/** One lesson of the day with what needs attention. */
+/** Stands where what is kept of a learner can't be worked out at all: the others' day goes on. */
+const UNREADABLE = {
+  kind: 'broken',
+  weight: 100,
+  sentence: 'what is kept can’t be worked out; the lesson can be given, and what is noted is kept',
+}
+
+/** One lesson of the day with what needs attention; whoever's history can't be worked out is shown as such. */
 async function dueLesson(
+  db: Reader,
+  lesson: LessonRecord,
+  studio: Awaited<ReturnType<typeof readStudio>>,
+  broken: (error: unknown) => void,
+): Promise<TodayAnswer['lessons'][number]> {
+  try {
+    return await workedOut(db, lesson, studio)
+  } catch (error) {
+    broken(error)
+    const { id, name, birthYear } = await readLearner(db, lesson.learnerId)
+    return { lesson, learner: { id, name, birthYear }, concern: UNREADABLE, more: 0, done: 0 }
+  }
+}
+
+/** One lesson of the day with what needs attention. */
+async function workedOut(
   db: Reader,
   lesson: LessonRecord,
   studio: Awaited<ReturnType<typeof readStudio>>,
@@ -107,12 +130,14 @@ async function gapsOn(
 /**
  * The day: who comes and what needs attention, the week around it, what was reported from home, who is missing.
  * @param weekOf any day of the week that is shown
+ * @param broken told when a learner's history can't be worked out
  */
 export async function readToday(
   db: Reader,
   date: Day,
   weekOf: Day,
   answers: Pick<Answers, 'part'>,
+  broken: (error: unknown) => void = () => undefined,
 ): Promise<TodayAnswer> {
   const studio = await readStudio(db)
   const due = await db
@@ -126,7 +151,7 @@ export async function readToday(
   // A line noted with one learner changes nothing of the others.
   for (const lesson of due)
     lessons.push(
-      await answers.part(`due ${lesson.id}`, () => dueLesson(db, lesson, studio), {
+      await answers.part(`due ${lesson.id}`, () => dueLesson(db, lesson, studio, broken), {
         linesOf: lesson.learnerId,
       }),
     )

@@ -23,6 +23,7 @@ import {
   type Trouble,
 } from '@halitus/core/contract'
 import type { Background } from '@halitus/core/squeaks'
+import { tellOtherTabs } from '@/base/elsewhere.ts'
 import { newId } from '@/base/ids.ts'
 
 /** What the server said when it refused, or that it couldn't be reached. */
@@ -93,6 +94,7 @@ export async function deliver(
       error?.field,
     )
   }
+  if (method !== 'GET') tellOtherTabs()
   return data
 }
 
@@ -163,10 +165,12 @@ export const api = {
   seen: (id: string, seen: boolean) => ask(ROUTES.seen, { id }, { seen }),
   lesson: (id: string) => ask(ROUTES.lesson, { id }),
   finish: (id: string, finished: boolean) => ask(ROUTES.finishLesson, { id }, { finished }),
-  composeCard: (id: string) => ask(ROUTES.composeCard, { id }),
+  /** @param version of the card that is seen here, 0 for none */
+  composeCard: (id: string, version: number) => ask(ROUTES.composeCard, { id }, { version }),
   card: (id: string) => ask(ROUTES.card, { id }),
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES.changeCard, { id }, patch),
-  pdfUrl: (id: string, paper: 'A4' | 'Letter') => `${addressOf(ROUTES.cardPdf, { id })}?paper=${paper}`,
+  pdfUrl: (id: string, paper: 'A4' | 'Letter', large = false) =>
+    `${addressOf(ROUTES.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,
   shelves: () => ask(ROUTES.shelves, {}),
   shelvesOf: (id: string) => ask(ROUTES.shelvesOf, { id }),
   addReed: (id: string, input: ReedInput) => ask(ROUTES.addReed, { id }, input),

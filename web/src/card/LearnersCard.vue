@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { useEventListener } from '@vueuse/core'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument, underSystem } from '@halitus/core/instruments'
 import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
 import { wallClock } from '@halitus/core/time'
 import { api, changes, useOutbox } from '@/api/index.ts'
 import { useDraft } from '@/base/drafts.ts'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { rememberNames } from '@/base/note-names.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
@@ -68,7 +68,7 @@ async function load() {
   }
 }
 watch(() => props.id, load, { immediate: true })
-useEventListener(window, 'focus', load)
+whenBehind(load)
 
 const inst = computed(() =>
   card.value ? underSystem(instrument(card.value.instrument), card.value.system) : undefined,

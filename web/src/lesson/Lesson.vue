@@ -6,6 +6,7 @@ import { useEventListener, useMediaQuery } from '@vueuse/core'
 import { STAGES } from '@halitus/core/contract'
 import RunningTimers from './RunningTimers.vue'
 import ToolsBar from './ToolsBar.vue'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { isTyping } from '@/base/keys.ts'
 import { clock, dayName, endClock } from '@/base/words.ts'
 import LessonLine from './LessonLine.vue'
@@ -26,7 +27,7 @@ watch(
   { immediate: true },
 )
 // Another tab or another teacher may have added something while this one was away.
-useEventListener(window, 'focus', () => void lesson.refresh())
+whenBehind(lesson.refresh)
 useEventListener('keydown', (event: KeyboardEvent) => {
   const stage = STAGES[Number(event.key) - 1]
   if (stage && !isTyping(event)) void router.push({ name: stage, params: { id: props.id } })

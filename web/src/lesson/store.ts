@@ -251,8 +251,10 @@ export const useLesson = defineStore('lesson', () => {
       )
       return
     }
-    const composed = await notices.attempt(() => api.composeCard(now.lesson.id))
+    const composed = await notices.attempt(() => api.composeCard(now.lesson.id, now.card?.version ?? 0))
     if (composed) answer.value = composed
+    // Refused: somebody changed the card meanwhile, and what they made of it is shown before anything is composed over it.
+    else await refresh()
   }
   async function finish(finished: boolean) {
     const lesson = answer.value?.lesson

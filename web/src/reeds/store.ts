@@ -52,5 +52,5 @@ export const useReeds = defineStore('reeds', () => {
       },
     })
   }
-  return { shelves, load, add, change, remove, played }
+  return { shelves, load, again, add, change, remove, played }
 })

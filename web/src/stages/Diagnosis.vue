@@ -10,9 +10,14 @@ const props = defineProps<{
   draft: string
   groups: readonly { title: string; label: string; questions: readonly Question[] }[]
   questions: readonly Question[]
-  judge: (
-    told: readonly Answer[],
-  ) => { beliefs: (Belief & { remedy: string; caution?: string })[]; next: NextCheck | undefined } | undefined
+  judge: (told: readonly Answer[]) =>
+    | {
+        beliefs: (Belief & { remedy: string; caution?: string })[]
+        next: NextCheck | undefined
+        /** When nothing is wrong, that is said. */
+        fine: string | undefined
+      }
+    | undefined
   /** Something was measured: it speaks without a tap. */
   measured?: boolean
   keep: (found: { answers: Answer[]; cause: string; helped: 'yes' | 'no' | 'not tried' }) => Promise<boolean>
@@ -57,7 +62,8 @@ async function keepIt(helped: 'yes' | 'no' | 'not tried') {
       </div>
     </template>
 
-    <section v-if="best && verdict" aria-live="polite">
+    <p v-if="verdict?.fine" class="best" aria-live="polite">{{ verdict.fine }}</p>
+    <section v-else-if="best && verdict" aria-live="polite">
       <p class="best">
         {{ best.words }} <span class="soft">{{ percent(best.share) }}</span>
       </p>

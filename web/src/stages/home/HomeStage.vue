@@ -85,6 +85,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
     <template v-if="card">
       <a class="paper" :href="api.pdfUrl(card.id, 'A4')" target="_blank">On paper, A4</a>
       <a class="paper" :href="api.pdfUrl(card.id, 'Letter')" target="_blank">Letter</a>
+      <a class="paper" :href="api.pdfUrl(card.id, 'A4', true)" target="_blank">Large print</a>
       <RouterLink class="paper" :to="{ name: 'card', params: { id: card.id } }">Learner’s view</RouterLink>
     </template>
     <Button

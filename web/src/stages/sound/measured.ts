@@ -1,85 +1,12 @@
 import type { EntryData } from '@halitus/core/contract'
-import type { Instrument } from '@halitus/core/instruments'
-import { heardNote, hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { judgeTone, TELLING_DB, toneWords } from '@halitus/core/records'
 import { signed } from '@/base/words.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
-import { toneIn } from '../tone.ts'
 
 type ToneEntry = EntryData['long-tone']
 
-const KEPT_POINTS = 60
-const round = (x: number) => Math.round(x * 10) / 10
-
-/** As many evenly spaced values as are kept, from frames [from, to). */
-export function spaced(from: number, to: number, valueAt: (i: number) => number): number[] {
-  const n = Math.min(KEPT_POINTS, Math.max(1, to - from))
-  return Array.from({ length: n }, (_, k) => round(valueAt(from + Math.floor((k * (to - from)) / n))))
-}
-
-/**
- * What of a measurement is kept with the lesson; a sentence when it can't be this instrument's note.
- * @param aimS what was aimed at on a note, s
- */
-export function entryOf(
-  m: Measurement,
-  inst: Instrument,
-  aimS: (written: string) => number,
-): ToneEntry | string {
-  const tone = toneIn(m, inst)
-  if (typeof tone === 'string') return tone
-  const from = m.timeS.findIndex((t) => t >= tone.startS)
-  const to = m.timeS.findLastIndex((t) => t <= tone.endS) + 1
-  const centre = midiOfHz(tone.hz)
-  let lastCents = 0
-  return {
-    written: tone.written,
-    targetS: aimS(tone.written),
-    lengthS: Math.max(0.1, round(tone.lengthS)),
-    cents: round(tone.cents),
-    steadinessCents: round(tone.steadinessCents),
-    driftCents: round(tone.driftCents),
-    sagCents: round(tone.sagCents),
-    rangeDb: round(Math.max(0, tone.rangeDb)),
-    hnrDb: round(tone.hnrDb),
-    wobbleCents: tone.wobble.depthCents === null ? null : round(tone.wobble.depthCents),
-    wobbleHz: tone.wobble.rateHz === null ? null : round(tone.wobble.rateHz),
-    squeaks: m.report.squeaks.filter((q) => q.startS >= tone.startS && q.endS <= tone.endS).length,
-    ...howItWent(tone),
-    centsCurve: spaced(from, to, (i) => {
-      const hz = m.hz[i]!
-      if (hz > 0) lastCents = 100 * (midiOfHz(hz) - centre)
-      return lastCents
-    }),
-    dbCurve: spaced(from, to, (i) => m.db[i]!),
-  }
-}
-
-type Heard = NonNullable<Measurement['tone']>
-
-/** How the tone spoke, moved and ended, as it is kept. */
-function howItWent(tone: Heard) {
-  const { start, end, swing, waver, wobble, tremor, loudness } = tone
-  const moves =
-    swing === 'waver'
-      ? [waver.depthCents, waver.rateHz]
-      : swing === 'tremor'
-        ? [tremor.depthDb, tremor.rateHz]
-        : [wobble.depthCents, wobble.rateHz]
-  const kept = (x: number | null | undefined) => (x == null ? null : round(x))
-  const hundredths = (x: number | null) => (x === null ? null : Math.round(100 * x) / 100)
-  return {
-    startIs: start.quality,
-    settledMs: Math.min(5000, Math.round(start.settledMs)),
-    endIs: end.quality,
-    swing,
-    swingDepth: kept(moves[0]),
-    swingHz: kept(moves[1]),
-    centsPerDb: hundredths(loudness.centsPerDb),
-    centsPerDbOff: hundredths(loudness.plusMinus),
-  }
-}
-
+const BEGAN = { tongued: 'tongued', air: 'by air', slurred: 'slurred' } as const
 const STARTS = {
   clean: 'clean',
   airy: 'air first',
@@ -104,7 +31,12 @@ function manner(tone: ToneEntry) {
   const often = tone.swingHz ? `, ${tone.swingHz.toFixed(1)}/s` : ''
   const depth = tone.swing && tone.swing !== 'steady' && tone.swingDepth != null
   return [
-    { name: 'Start', value: STARTS[tone.startIs], unit: late, before: '' },
+    {
+      name: 'Start',
+      value: tone.startIs === 'clean' && tone.began ? BEGAN[tone.began] : STARTS[tone.startIs],
+      unit: late,
+      before: '',
+    },
     { name: 'End', value: ENDS[tone.endIs], unit: '', before: '' },
     {
       name: 'Movement',
@@ -140,22 +72,6 @@ function againstLoudness(tone: ToneEntry) {
     unit: telling ? `cents in ${tone.rangeDb.toFixed(0)} dB` : 'level tone',
     before: '',
   }
-}
-
-/** Another register that stayed: no squeak, no slur. */
-export const slipWords = (report: Measurement['report'], ear: Ear): string[] =>
-  report.slips.map(({ startS, toHz }) => {
-    const to = heardNote(toHz, ear.transposition, ear.a4Hz).written
-    return `After ${startS.toFixed(1)} s it slipped to ${prettyNote(to)} and stayed there; only the longer part is judged.`
-  })
-
-/** That a tone began otherwise than it is taught, by air or tongue; empty where it began as asked. */
-export function startWords(kind: 'tongued' | 'air' | 'slurred', asked: string): string[] {
-  if (asked === 'air' && kind === 'tongued')
-    return ['It began with the tongue; with air alone was asked for.']
-  if (asked === 'tongued' && kind === 'air')
-    return ['It began with air alone; with the tongue was asked for.']
-  return []
 }
 
 const HALF_WINDOW_S = 0.02

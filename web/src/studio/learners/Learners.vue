@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
@@ -19,6 +20,7 @@ const changing = computed({
   set: (open) => !open && (changed.value = undefined),
 })
 onMounted(studio.load)
+whenBehind(studio.load)
 const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
 const aside = computed(() => studio.learners?.filter((l) => l.archived) ?? [])
 const thisYear = new Date().getFullYear()

@@ -9,6 +9,7 @@ import { progressOf, type Series } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, instantOf } from '@halitus/core/time'
 import { api } from '@/api/index.ts'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { capital, clock, dayName } from '@/base/words.ts'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
@@ -24,21 +25,20 @@ const failed = ref('')
 const played = ref<InstrumentId>()
 const adding = useAsked('lesson')
 
-watch(
-  () => props.id,
-  async (id) => {
-    try {
-      const [known, here] = await Promise.all([api.learner(id), api.studio()])
-      answer.value = known
-      studioSchools.value = here.schools
-      played.value = answer.value.learner.instruments[0]
-      if (!studio.learners) await studio.load()
-    } catch (error) {
-      failed.value = error instanceof Error ? error.message : 'The learner can’t be shown.'
-    }
-  },
-  { immediate: true },
-)
+async function load() {
+  try {
+    const [known, here] = await Promise.all([api.learner(props.id), api.studio()])
+    const another = answer.value?.learner.id !== known.learner.id
+    answer.value = known
+    studioSchools.value = here.schools
+    if (another) played.value = known.learner.instruments[0]
+    if (!studio.learners) await studio.load()
+  } catch (error) {
+    failed.value = error instanceof Error ? error.message : 'The learner can’t be shown.'
+  }
+}
+watch(() => props.id, load, { immediate: true })
+whenBehind(load)
 const studioSchools = ref<Record<string, string>>()
 const observes = computed(
   () => choiceOf(ATTITUDE, answer.value?.learner.schools, studioSchools.value) === 'observe',

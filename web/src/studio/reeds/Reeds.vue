@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { instrument, spokenName } from '@halitus/core/instruments'
+import { whenBehind } from '@/base/elsewhere.ts'
 import ReedShelf from '@/reeds/ReedShelf.vue'
 import { useReeds } from '@/reeds/store.ts'
 
 const reeds = useReeds()
 const open = ref<string>()
 onMounted(() => void reeds.load())
+whenBehind(reeds.again)
 /** Who must order first comes first; who can’t be told comes last, by name. */
 const urgency = (s: { stock: { orderNow: boolean; orderBy: string | null } }) =>
   s.stock.orderNow ? '0' : (s.stock.orderBy ?? '9')

@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import { instrument } from '@halitus/core/instruments'
 import { capital, clock, dayName } from '@/base/words.ts'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useStudio } from '../store.ts'
 import type { LessonRecord } from '@halitus/core/contract'
@@ -21,6 +22,7 @@ function add(learnerId?: string) {
   adding.value = true
 }
 onMounted(studio.load)
+whenBehind(studio.load)
 const lessons = computed(() => studio.today?.lessons ?? [])
 /** The first lesson not begun yet: what to open next. */
 const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.lesson.id)

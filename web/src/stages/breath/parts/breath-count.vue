@@ -6,14 +6,15 @@ import type { Provenance } from '@halitus/core/contract'
 import { hzOfMidi, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
   breathAhead,
+  type BreathCount,
   clicksIn,
   countKey,
+  type Ease,
   LOUDNESS,
+  type Loudness,
   noteKey,
   ofLearner,
-  type BreathCount,
-  type Ease,
-  type Loudness,
+  toneIn,
 } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
@@ -24,7 +25,6 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
-import { toneIn } from '../../tone.ts'
 import Reach from '../Reach.vue'
 
 /** One comfortable note to the end of the breath, counted in clicks; how easily it came decides what comes next. */

@@ -225,7 +225,7 @@ const take = (): Take | undefined => {
       crossings.value = tools.pulsing ? onPulse(heard, 60 / tools.bpm) : heard
       if (!crossings.value.length)
         return `No change between ${prettyNote(from.value)} and ${prettyNote(to.value)} was heard. Both notes, back and forth, a little longer each.`
-      const { clean, tries, late, times, lengthMs } = tally(crossings.value)
+      const { clean, tries, late, how, times, lengthMs } = tally(crossings.value)
       await keepHeard(
         {
           from: from.value,
@@ -233,7 +233,11 @@ const take = (): Take | undefined => {
           clean: Math.min(99, clean),
           tries: Math.min(99, tries),
           late,
-          ...(late && { lateTimes: Math.min(99, times), lateMs: Math.round(lengthMs) }),
+          ...(late && {
+            lateTimes: Math.min(99, times),
+            lateMs: Math.round(lengthMs),
+            ...(how === 'early' && { early: true }),
+          }),
         },
         provenance,
       )
@@ -259,7 +263,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <template v-if="inst && system && a && b && way">
     <TakeHead
       :number="shown ? String(shown.data.clean) : String(clean)"
-      :unit="shown ? `of ${shown.data.tries} clean` : `of ${tries} clean`"
+      :unit="
+        shown
+          ? `of ${shown.data.tries} clean${shown.provenance === 'simulated' ? ', simulated' : ''}`
+          : `of ${tries} clean`
+      "
       aim=""
       :note="undefined"
       :cents="undefined"

@@ -2,7 +2,15 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
-import { differs, noteKey, ofLearner, PLACES, type EndPlace, type EndTake } from '@halitus/core/records'
+import {
+  differs,
+  noteKey,
+  ofLearner,
+  PLACES,
+  toneIn,
+  type EndPlace,
+  type EndTake,
+} from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
 import { dayName } from '@/base/words.ts'
@@ -13,7 +21,6 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import TakeHead from '../../TakeHead.vue'
 import KeepTake from '../KeepTake.vue'
-import { toneIn } from '../../tone.ts'
 
 /** Too little, too much, then the middle: three takes side by side, in numbers and by ear; one is chosen. */
 const lesson = useLesson()

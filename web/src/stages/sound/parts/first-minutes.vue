@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { prettyNote } from '@halitus/core/pitch'
-import { firstMinutesWords, lowMiddleHigh, ofLearner, type FirstMinutes } from '@halitus/core/records'
+import {
+  firstMinutesWords,
+  happenedInTake,
+  lowMiddleHigh,
+  ofLearner,
+  type FirstMinutes,
+} from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
 import { writtenNote } from '@halitus/core/instruments'
 import { signed } from '@/base/words.ts'
@@ -43,7 +49,8 @@ const take = (): Take | undefined => {
     },
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => untilQuiet(LOUD_DB, OVER_S),
-    async judge({ report }, provenance) {
+    async judge(measured, provenance) {
+      const { report } = measured
       const longest = report.notes
         .filter((n) => n.endS - n.startS >= LEAST_S)
         .sort((a, b) => b.endS - b.startS - (a.endS - a.startS))
@@ -62,6 +69,7 @@ const take = (): Take | undefined => {
             cents: tenths(n.cents),
             steadinessCents: tenths(n.steadinessCents),
             hnrDb: tenths(n.hnrDb),
+            happened: happenedInTake(measured, n),
           },
         ]
       })

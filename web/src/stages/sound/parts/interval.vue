@@ -12,7 +12,14 @@ import {
   prettyNote,
   type IntervalTuning,
 } from '@halitus/core/pitch'
-import { IN_TUNE_CENTS, noteKey, pitchMap } from '@halitus/core/records'
+import {
+  happenedFirst,
+  happenedInTake,
+  IN_TUNE_CENTS,
+  noteKey,
+  pitchMap,
+  toneIn,
+} from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
@@ -20,7 +27,6 @@ import { useListening, type Take } from '@/listening/index.ts'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Views from '@/parts/Views.vue'
 import TakeHead from '../../TakeHead.vue'
-import { toneIn } from '../../tone.ts'
 import AfterTake from '../../AfterTake.vue'
 import { useShownTake } from '../../take.ts'
 
@@ -109,6 +115,11 @@ const take = (): Take | undefined => {
     },
   }
 }
+/** What happened to the tone is told before where it lies. */
+const happened = computed(() => {
+  const { tone } = listening.result ?? {}
+  return tone && listening.result ? happenedFirst(happenedInTake(listening.result, tone)) : undefined
+})
 /** While it sounds: where it lies, and how it beats. */
 const live = computed(() => {
   const f = listening.frames[listening.drawn - 1]
@@ -169,6 +180,7 @@ const ways: { value: IntervalTuning; label: string }[] = [
   </div>
   <section v-if="shown" aria-live="polite">
     <p class="verdict">
+      <template v-if="happened">{{ happened }} </template>
       {{
         inTune
           ? 'In tune'

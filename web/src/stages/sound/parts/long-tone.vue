@@ -3,7 +3,15 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
-import { betterWords, judgeTone, listenWords, noteKey, ofLearner, STEADY_CENTS } from '@halitus/core/records'
+import {
+  betterWords,
+  judgeTone,
+  listenWords,
+  longToneHeard,
+  noteKey,
+  ofLearner,
+  STEADY_CENTS,
+} from '@halitus/core/records'
 import { choiceOf, TONE_START } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
@@ -15,7 +23,7 @@ import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
-import { entryOf, keptCurves, slipWords, startWords, thin, verdictOf } from '../measured.ts'
+import { keptCurves, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
 const lesson = useLesson()
@@ -69,7 +77,7 @@ const take = (): Take | undefined =>
       const inst = lesson.inst
       if (!inst) return undefined
       const aimS = (note: string) => lesson.aim('long-tone', noteKey(note))?.value ?? 4
-      const data = entryOf(measurement, inst, aimS)
+      const data = longToneHeard(measurement, inst, aimS, startAsked.value === 'air' ? 'air' : 'tongued')
       if (typeof data === 'string') return data
       written.value = noteKey(data.written)
       await keep(data, provenance)
@@ -102,12 +110,7 @@ const number = computed(() =>
 const verdict = computed(() =>
   shown.value ? verdictOf(shown.value.data, before.value, lesson.observes) : undefined,
 )
-const told = computed(() => {
-  const result = listening.result
-  if (!result) return []
-  const start = result.tone ? startWords(result.tone.start.kind, startAsked.value) : []
-  return [...start, ...slipWords(result.report, ear.value), ...result.warnings]
-})
+const told = computed(() => listening.result?.warnings ?? [])
 const better = computed(() =>
   shown.value && !lesson.observes ? betterWords(shown.value.data, before.value) : undefined,
 )

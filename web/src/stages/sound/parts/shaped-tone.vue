@@ -3,16 +3,19 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
+  happenedInTake,
   judgeShape,
   masteredCounts,
   measureShape,
   noteKey,
   ofLearner,
+  type Shape,
   SHAPE_WORDS,
   shapeKey,
-  SHAPES,
   shapeS,
-  type Shape,
+  SHAPES,
+  spaced,
+  toneIn,
 } from '@halitus/core/records'
 import { choiceOf, DYNAMICS } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
@@ -22,11 +25,9 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import TakeHead from '../../TakeHead.vue'
-import { toneIn } from '../../tone.ts'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import AgainstLoudness from '../AgainstLoudness.vue'
-import { spaced } from '../measured.ts'
 import ShapeThread from '../ShapeThread.vue'
 import { useShownTake } from '../../take.ts'
 
@@ -96,6 +97,7 @@ const take = (): Take | undefined => {
             if (hz > 0) lastCents = 100 * (midiOfHz(hz) - centre)
             return lastCents
           }),
+          happened: happenedInTake(m, tone),
           dbCurve,
         },
         provenance,

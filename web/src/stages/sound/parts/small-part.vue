@@ -2,7 +2,16 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
-import { nearestConcert, offMark, ofLearner, PART_CENTS, partNamed, partVerdict } from '@halitus/core/records'
+import {
+  happenedInTake,
+  nearestConcert,
+  offMark,
+  ofLearner,
+  PART_CENTS,
+  partNamed,
+  partVerdict,
+  toneIn,
+} from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
@@ -10,7 +19,6 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import TakeHead from '../../TakeHead.vue'
-import { toneIn } from '../../tone.ts'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import { thin } from '../measured.ts'
@@ -60,6 +68,7 @@ const take = (): Take | undefined => {
           hnrDb: tenths(tone.hnrDb),
           aimS: aim.value?.value ?? 4,
           muted: muted.value,
+          happened: happenedInTake(measured, tone),
         },
         provenance,
       )

@@ -2,8 +2,8 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { prettyNote } from '@halitus/core/pitch'
-import { GATE } from '@halitus/core/records'
+import { parseNote, prettyNote } from '@halitus/core/pitch'
+import { GATE, notThisPart } from '@halitus/core/records'
 import { blowsOf, median, untilQuiet } from '@halitus/core/sound'
 import { isTyping } from '@/base/keys.ts'
 import { useDraft } from '@/base/drafts.ts'
@@ -55,6 +55,14 @@ const take = (): Take | undefined => {
     instrument: inst.id,
     written: inst.teaching.firstNotes[0]!,
     performance: {
+      // A part sounds no written note: the simulated player is moved to its mark.
+      ...(chosen.value?.concert && {
+        detuneCents:
+          100 *
+          (parseNote(chosen.value.concert).midi -
+            parseNote(inst.teaching.firstNotes[0]!).midi -
+            inst.transposition),
+      }),
       // Three that speak and one that stays air, to try it with.
       notes: (note) =>
         [0, 250, 900, 120].flatMap((lateMs) => [
@@ -70,10 +78,17 @@ const take = (): Take | undefined => {
     ear: { transposition: 0, a4Hz: lesson.a4Hz },
     rule: () => untilQuiet(LOUD_DB, OVER_S),
     judge({ timeS, db, hz }, provenance) {
-      const blows = blowsOf(timeS, db, hz)
-      if (!blows.length) return 'Nothing heard that was blown.'
+      const all = blowsOf(timeS, db, hz)
+      if (!all.length) return 'Nothing heard that was blown.'
+      // Only this part counts: a try on another one, or a note of somebody else, is said and left out.
+      const on = chosen.value
+      const blows = all.filter((b) => b.hz === null || !on || notThisPart(on, b.hz, lesson.a4Hz) === null)
+      const others = all.length - blows.length
+      const left = others
+        ? ` ${others === 1 ? 'One was' : `${others} were`} not the ${on?.part ?? 'part'}, by the pitch: not counted.`
+        : ''
       const late = blows.flatMap((b) => (b.spokeAfterS === null ? [] : [b.spokeAfterS]))
-      told.value = `Heard ${blows.length}: ${late.length} spoke${late.length ? `, the middle one after ${median(late).toFixed(1)} s` : ''}.`
+      told.value = `Heard ${blows.length}: ${late.length} spoke${late.length ? `, the middle one after ${median(late).toFixed(1)} s` : ''}.${left}`
       if (provenance === 'simulated') {
         told.value += ' Simulated: not counted.'
         return undefined

@@ -82,11 +82,20 @@ const take = (): Take | undefined => {
   }
 }
 async function keep() {
-  const { perMinute, low, high } = stairs.value
+  const { held, low, high } = stairs.value
+  // What nobody has played evenly yet isn't kept as if somebody had.
+  if (held === null) return
   const kept = await lesson.add(
     'tongue',
     'tongue-tempo',
-    { written: written.value, perBeat: perBeat.value, perMinute, low, high, takes: draft.value.steps },
+    {
+      written: written.value,
+      perBeat: perBeat.value,
+      perMinute: held,
+      low: Math.min(low, held),
+      high: Math.max(high, held),
+      takes: draft.value.steps,
+    },
     draft.value.provenance,
   )
   if (kept) anew()
@@ -102,7 +111,7 @@ const x = (perMinute: number) =>
 
 <template>
   <TakeHead
-    :number="next === null ? String(stairs.perMinute) : String(next)"
+    :number="next === null ? (stairs.held === null ? '–' : String(stairs.held)) : String(next)"
     unit="a minute"
     :aim="next === null ? `between ${stairs.low} and ${stairs.high}` : `take ${draft.steps.length + 1}`"
     :note="listening.note?.written"
@@ -114,7 +123,7 @@ const x = (perMinute: number) =>
       <label for="tempo-note">Note</label>
       <NoteChoice id="tempo-note" v-model="written" :inst="lesson.inst" />
       <Choice v-model="perBeat" label="Strokes a beat" :options="PER_BEAT" />
-      <Button v-if="draft.steps.length" type="primary" @click="keep">Keep {{ stairs.perMinute }}</Button>
+      <Button v-if="stairs.held !== null" type="primary" @click="keep">Keep {{ stairs.held }}</Button>
       <Button v-if="draft.steps.length" @click="anew">Begin anew</Button>
     </template>
   </TakeHead>
