@@ -1,10 +1,12 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import compression from 'compression'
 import express, { Router, type Express } from 'express'
 import helmet from 'helmet'
 import { rateLimit } from 'express-rate-limit'
 import type { Logger } from 'pino'
 import { ROUTES } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
 import { acousticRoutes } from './acoustics/index.ts'
 import { squeakRoutes } from './squeaks/index.ts'
 import { backupRoutes, type BackupSettings } from './backups/index.ts'
@@ -33,6 +35,9 @@ import { soundRoutes } from './sound/index.ts'
 import { readStudio, studioRoutes } from './studio/index.ts'
 import { dropTakesOfNobody, takeRoutes } from './takes/index.ts'
 import { todayRoutes } from './today/index.ts'
+
+/** Answers smaller than this aren't worth packing, bytes. */
+const SMALLEST_PACKED = 1400
 
 /** A studio file may be this large. */
 const LARGEST_STUDIO = '512mb'
@@ -91,11 +96,14 @@ export function buildApp({
   )
   app.use(guard(allowedHosts))
   app.use(logging(log))
+  // A school's line may carry 50 kB a second; what is small goes as it is.
+  app.use(compression({ threshold: SMALLEST_PACKED, level: 5 }))
 
   // What was answered may be kept, but is asked about each time: the next line of a lesson must never be an old one.
   const api = Router({ caseSensitive: true, strict: true })
   api.use((_, response, next) => {
-    response.set('cache-control', 'no-cache')
+    // The studio's clock: whoever notes something elsewhere, or with a clock that is wrong, goes by it.
+    response.set({ 'cache-control': 'no-cache', 'halitus-now': wallClock(now()) })
     next()
   })
   api.use(gate(db, guarded, now))
@@ -151,7 +159,14 @@ export function buildApp({
     app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y' }))
     // What isn't there is no page of the interface.
     app.use('/assets', unknownRoute)
-    app.use(express.static(webRoot))
+    // The worker that opens the application while the server is away must never be an old one.
+    app.use(
+      express.static(webRoot, {
+        setHeaders: (response, path) => {
+          if (path.endsWith('away.js')) response.setHeader('cache-control', 'no-cache')
+        },
+      }),
+    )
     // Every other address belongs to the interface's own navigation.
     app.get('/{*path}', (_, response) => response.sendFile(join(webRoot, 'index.html')))
   }

@@ -17,4 +17,17 @@ void api.studio().then(
   (studio) => rememberNames(studio.noteNames),
   () => undefined,
 )
+/** Where a browser allows it (HTTPS, or this same machine), the application opens while the server is away. */
+async function keepForAway() {
+  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return
+  await navigator.serviceWorker.register('/away.js')
+  const { active } = await navigator.serviceWorker.ready
+  const parts = performance
+    .getEntriesByType('resource')
+    .map((r) => r.name)
+    .filter((name) => name.startsWith(`${location.origin}/assets/`))
+  active?.postMessage([location.origin + '/', ...parts])
+}
+window.addEventListener('load', () => void keepForAway().catch(() => undefined))
+
 createApp(App).use(createPinia()).use(router).mount('#app')

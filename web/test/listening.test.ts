@@ -11,7 +11,7 @@ import {
   writeWav,
   type LiveFrame,
 } from '@halitus/core/sound'
-import { useListening, type Take } from '@/listening/index.ts'
+import { gapWords, useListening, type Take } from '@/listening/index.ts'
 import type { Ear, Measurement } from '@/workers/index.ts'
 
 const RATE = 16000
@@ -56,6 +56,8 @@ let cancellable = async () => {}
 /** What a microphone calls that goes away. */
 let unplug: () => void = () => {}
 
+/** So much of the sound never arrives, s; undefined where nobody counts. */
+let lostS: number | undefined
 /** The microphone plays what a test puts here; undefined refuses. */
 let played: Performance | undefined
 vi.mock('@/listening/input.ts', async () => {
@@ -71,7 +73,12 @@ vi.mock('@/listening/input.ts', async () => {
         await new Promise((resolve) => setTimeout(resolve, 1))
       }
     })()
-    return { beganS: () => 0, nowS: () => 0, stop: async () => void (on = false) }
+    return {
+      beganS: () => 0,
+      nowS: () => 0,
+      lastedS: () => (lostS === undefined ? undefined : heard.length / RATE + lostS),
+      stop: async () => void (on = false),
+    }
   }
   return {
     NoSound,
@@ -88,6 +95,7 @@ vi.mock('@/listening/input.ts', async () => {
 
 beforeEach(() => {
   localStorage.clear()
+  lostS = undefined
   setActivePinia(createPinia())
   heard = new Float32Array()
   played = undefined
@@ -273,5 +281,38 @@ describe('the sound of a take', () => {
     await listening.stop()
     await until(() => listening.state === 'idle')
     expect(listening.hasSound).toBe(false)
+  })
+})
+
+describe('sound that never arrived', () => {
+  it.each([
+    [undefined, 5, false],
+    [5.12, 5, false],
+    [5.13, 5, true],
+    // A long take may lack a hundredth of itself.
+    [20.2, 20, false],
+    [20.21, 20, true],
+  ])('%s s by the clocks, %f s heard: said %s', (lasted, heardS, said) =>
+    expect(gapWords(lasted, heardS) !== undefined).toBe(said),
+  )
+  it('is said, and such a take counts for nothing', async () => {
+    const listening = useListening()
+    listening.source = 'microphone'
+    played = { instrument: 'clarinet', written: 'E4', lengthS: 2.5 }
+    lostS = 3.4
+    let judged = 0
+    await listening.start({
+      instrument: 'clarinet',
+      written: 'E4',
+      ear: CLARINET,
+      rule: () => untilToneEnds(),
+      judge: () => void judged++,
+    })
+    await vi.waitFor(() => expect(listening.state).toBe('idle'), { timeout: 20_000 })
+    expect(listening.problem).toMatch(
+      /^3\.4 of \d\.\d s of sound didn’t reach Halitus: the machine was busy with something else\. This take counts for nothing; once more\.$/,
+    )
+    expect(judged).toBe(0)
+    expect(listening.result).toBeUndefined()
   })
 })

@@ -1,7 +1,7 @@
 import { chartedAs, fingersOf, likelihoods, type Held, type Move } from '../fingering/index.ts'
 import type { Instrument, TouchId } from '../instruments/index.ts'
 import { heardNote, parseNote } from '../pitch/index.ts'
-import { airOf, openWith, type Air } from './air.ts'
+import { airOf, hasAir, openWith, type Air } from './air.ts'
 import { intentOf, sounding, type Intent } from './predict.ts'
 
 /** What some fingers sound in the middle of a move: the likeliest pitch, and how likely it is. */
@@ -41,6 +41,24 @@ export function passing(
   if (!best.hz) return undefined
   const { written, cents } = heardNote(best.hz * 2 ** (-offAt(air, ends) / 1200), inst.transposition, 440)
   return { written, cents, likelihood: best.likelihood }
+}
+
+/**
+ * Moments in the middle of a move with what is heard in them: what no chart knows sounds what the model of the tube says,
+ * where the instrument has one.
+ */
+export function soundingBetween<B extends { touches: readonly TouchId[]; sounds: string; source: string }>(
+  inst: Instrument,
+  from: Held,
+  to: Held,
+  moments: readonly B[],
+): (B | (Omit<B, 'source'> & { source: 'model' }))[] {
+  if (!hasAir(inst)) return [...moments]
+  return moments.map((m) => {
+    if (m.source === 'chart') return m
+    const sounds = passing(inst, from, to, m.touches)
+    return sounds ? { ...m, sounds: sounds.written, source: 'model' as const } : m
+  })
 }
 
 /** A note that moments between two notes pass through, with its share of all that no chart knows. */

@@ -8,7 +8,7 @@ import {
   type Instrument,
   type TouchId,
 } from '../instruments/index.ts'
-import { hzOfMidi, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsInWords, hzOfMidi, parseNote, prettyNote } from '../pitch/index.ts'
 import { airOf, type Air } from './air.ts'
 import { intentOf, sounding } from './predict.ts'
 import type { Row, Wave } from './table.ts'
@@ -175,7 +175,7 @@ export function differsWords(
 export function nothingWords(written: string, nearest: number | null): string {
   const name = prettyNote(written)
   if (nearest === null) return `No fingering sounds near ${name}.`
-  const by = `${Math.abs(Math.round(nearest))} cents ${nearest < 0 ? 'flat' : 'sharp'}`
+  const by = `${centsInWords(Math.abs(Math.round(nearest)))} ${nearest < 0 ? 'flat' : 'sharp'}`
   return `No fingering for ${name} within this window; the nearest is ${by} of it.`
 }
 

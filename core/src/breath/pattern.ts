@@ -159,10 +159,13 @@ export function rowToBegin(drills: readonly Round[], dizzy = false): { row: numb
       : { row: 0, why: `Not tried yet: begin with ${patternWords(SHRINKING[0]!)}.` }
   const row = Math.max(0, last.row - (dizzy ? 2 : 1))
   const went = `${patternWords(SHRINKING[last.row]!)} went well`
-  return {
-    row,
-    why: dizzy ? `${went}, but dizzy since: begin well before it.` : `${went}: begin one row before it.`,
-  }
+  const why = dizzy
+    ? `${went}, but dizzy since: begin ${last.row > row + 1 ? 'well before it' : row < last.row ? 'before it' : 'there, with fewer rounds'}.`
+    : // Before the first row there is none: it comes again.
+      row < last.row
+      ? `${went}: begin one row before it.`
+      : `${went}: begin there once more, then the next row.`
+  return { row, why }
 }
 
 /** Rounds of a drill, and after dizziness (chosen by Halitus). */

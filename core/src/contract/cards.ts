@@ -78,9 +78,18 @@ export type CardRecord = InferType<typeof cardRecord>
 export const composeInput = strict({ version: version(0).optional() })
 export type ComposeInput = { version?: number | undefined }
 
-export const reportInput = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
+/** When something was done at home, by the sender's clock; it may be sent much later. */
+const doneAt = () => moment().optional()
+export const tickInput = strict({ at: doneAt() })
+export type TickInput = { at?: string | undefined }
+export const reportInput = strict({
+  id: id(),
+  kind: string().required().oneOf(TROUBLES),
+  text: text(500),
+  at: doneAt(),
+})
 export const tick = strict({ rowId: id(), session: whole(1, SESSIONS.high), at: moment() })
-export const report = reportInput
+export const report = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
   .shape({
     at: moment(),
     /** When the teacher said that it was seen. */

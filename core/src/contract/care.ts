@@ -41,6 +41,8 @@ export const linkList = strict({
   links: array()
     .of(strict({ id: id(), createdAt: moment(), revokedAt: moment().nullable().defined() }))
     .required(),
+  /** The address by which a phone reaches the studio; null where it listens on its own machine only. */
+  phones: string().nullable().defined(),
 })
 /** The path is shown this once: what opens it isn't kept. */
 export const linkAnswer = strict({ id: id(), path: string().required() })

@@ -36,12 +36,14 @@ const RECORD_FIELDS = {
   at: moment(),
 }
 
+/** When it was made, by the sender's clock: a line may be sent much later. The lesson's day bounds it. */
+const madeAt = () => moment().optional()
 /** An entry is sent with an id of the sender's making, so that sending it twice does no harm. */
-export const entryInput = byKind({ id: id() })
+export const entryInput = byKind({ id: id(), at: madeAt() })
 export const entryRecord = byKind(RECORD_FIELDS)
 
 /** The same, kind by kind: what lazy schemas can't say of themselves in a description. */
-export const everyEntryInput = () => ENTRY_KINDS.map((kind) => withData(kind, { id: id() }))
+export const everyEntryInput = () => ENTRY_KINDS.map((kind) => withData(kind, { id: id(), at: madeAt() }))
 /** As {@link everyEntryInput}, for entries that are kept. */
 export const everyEntryRecord = () => ENTRY_KINDS.map((kind) => withData(kind, RECORD_FIELDS))
 export type { EntryData, EntryInput, EntryKind, EntryRecord } from '../records/index.ts'

@@ -29,7 +29,9 @@ import {
   pdfQuery,
   reportInput,
   seenInput,
+  tickInput,
   type CardAnswer,
+  type TickInput,
   type ComposeInput,
 } from './cards.ts'
 import { entryInput, entryRecord, type EntryInput, type EntryRecord } from './entries.ts'
@@ -234,7 +236,11 @@ export const ROUTES = {
     body: cardPatch,
     answer: cardAnswer,
   }),
-  tick: put('/cards/:id/ticks/:row/:session', 'Tick an activity of a session', { answer: cardAnswer }),
+  tick: put('/cards/:id/ticks/:row/:session', 'Tick an activity of a session', {
+    body: as<TickInput>(tickInput),
+    bodyMayLack: true,
+    answer: cardAnswer,
+  }),
   untick: remove('/cards/:id/ticks/:row/:session', 'Take a tick back', { answer: cardAnswer }),
   report: post('/cards/:id/reports', 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
   seen: put('/reports/:id/seen', 'The teacher has seen it, or not yet', {

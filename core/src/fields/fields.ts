@@ -20,18 +20,27 @@ const NO_NUL = [
   (v: string | undefined) => typeof v !== 'string' || !v.includes('\u0000'),
 ] as const
 
+/** Half of a character: what a program cut in two. It can't be stored, and would come back as another one. */
+const WHOLE = [
+  'whole',
+  ({ path }: { path: string }) => `${path} holds half of a character (a lone surrogate); type it again.`,
+  (v: string | undefined) => typeof v !== 'string' || !/\p{Surrogate}/u.test(v),
+] as const
+
 /** Text that may be empty. */
 export const text = (max: number) =>
   string()
     .defined()
     .max(max)
     .test(...NO_NUL)
+    .test(...WHOLE)
 /** Text that says something: not empty, and more than blanks and marks of no width. */
 export const words = (max: number) =>
   string()
     .required()
     .max(max)
     .test(...NO_NUL)
+    .test(...WHOLE)
     .test(
       'words',
       ({ path }) => `${path} is empty; write at least one letter.`,

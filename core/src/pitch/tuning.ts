@@ -26,3 +26,6 @@ export function partialDeviationCents(n: number): number {
   const semitones = 12 * Math.log2(n)
   return 100 * (semitones - Math.round(semitones))
 }
+
+/** A whole number of cents in words. @example centsInWords(1) // '1 cent' */
+export const centsInWords = (n: number): string => `${n} ${n === 1 ? 'cent' : 'cents'}`

@@ -1,3 +1,4 @@
+import { centsInWords } from '../pitch/index.ts'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, strict } from '../fields/index.ts'
 import { spokenName, type Instrument } from '../instruments/index.ts'
@@ -35,10 +36,10 @@ export const bend = kindOf(
   fits: (inst) => inst.teaching.smallParts.length > 0,
   check: (inst, { part }) => checkPart(inst, part, 'data.part'),
   noted: (d, inst) =>
-    `Bend on ${partOf(inst, d.part)?.part ?? d.part}: ${bendRange(d)} cents (−${Math.round(-d.lowCents)} to +${Math.round(d.highCents)})`,
+    `Bend on ${partOf(inst, d.part)?.part ?? d.part}: ${centsInWords(bendRange(d))} (−${Math.round(-d.lowCents)} to +${Math.round(d.highCents)})`,
   line(entries) {
     const last = entries.at(-1)
-    return last ? `${bendRange(last)} cents` : null
+    return last ? `${centsInWords(bendRange(last))}` : null
   },
   goal: {
     unit: 'cents',
@@ -58,7 +59,7 @@ export const bend = kindOf(
           why: `${range} of ${last.aimCents} cents: the same again, no pinching.`,
         }
       const value = (Math.floor(range / BEND.stepCents) + 1) * BEND.stepCents
-      return { value, why: `Bent ${range} cents of ${last.aimCents}: a little further.` }
+      return { value, why: `Bent ${centsInWords(range)} of ${last.aimCents}: a little further.` }
     },
   },
   series(entries, inst) {

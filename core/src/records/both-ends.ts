@@ -1,3 +1,4 @@
+import { centsInWords } from '../pitch/index.ts'
 import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, strict } from '../fields/index.ts'
@@ -29,8 +30,10 @@ export function differs(of: EndTake, from: EndTake): string[] {
   const wavers = Math.round(of.steadinessCents - from.steadinessCents)
   const air = Math.round(of.hnrDb - from.hnrDb)
   return [
-    ...(Math.abs(cents) >= 5 ? [`${Math.abs(cents)} cents ${cents > 0 ? 'higher' : 'lower'}`] : []),
-    ...(Math.abs(wavers) >= 3 ? [`${wavers > 0 ? 'less' : 'more'} steady by ${Math.abs(wavers)} cents`] : []),
+    ...(Math.abs(cents) >= 5 ? [`${centsInWords(Math.abs(cents))} ${cents > 0 ? 'higher' : 'lower'}`] : []),
+    ...(Math.abs(wavers) >= 3
+      ? [`${wavers > 0 ? 'less' : 'more'} steady by ${centsInWords(Math.abs(wavers))}`]
+      : []),
     ...(Math.abs(air) >= 3 ? [`${air > 0 ? 'clearer' : 'airier'} by ${Math.abs(air)} dB`] : []),
   ]
 }

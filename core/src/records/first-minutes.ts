@@ -1,7 +1,7 @@
 import { array, type InferType } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
-import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsInWords, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
@@ -52,11 +52,11 @@ export function firstMinutesWords(now: FirstMinutes, before: readonly Noted<Firs
     const cents = Math.round(n.cents - median(own.map((x) => x.cents)))
     const said = [
       ...(Math.abs(steady) >= TELLS.steadyCents
-        ? [`${steady > 0 ? 'less' : 'more'} steady by ${Math.abs(steady)} cents`]
+        ? [`${steady > 0 ? 'less' : 'more'} steady by ${centsInWords(Math.abs(steady))}`]
         : []),
       ...(Math.abs(air) >= TELLS.hnrDb ? [`${air > 0 ? 'clearer' : 'airier'} by ${Math.abs(air)} dB`] : []),
       ...(Math.abs(cents) >= TELLS.cents
-        ? [`${Math.abs(cents)} cents ${cents > 0 ? 'higher' : 'lower'}`]
+        ? [`${centsInWords(Math.abs(cents))} ${cents > 0 ? 'higher' : 'lower'}`]
         : []),
     ]
     return [`${name}: ${said.length ? `${said.join(', ')} than in the last weeks` : 'as usual'}.`]
@@ -72,7 +72,7 @@ export const firstMinutes = kindOf(schema)({
     for (const n of notes) writtenNote(inst, n.written)
   },
   noted: (d) =>
-    `First minutes: ${d.notes.map((n) => `${prettyNote(n.written)} ${Math.round(n.steadinessCents)} cents steady`).join(', ')}`,
+    `First minutes: ${d.notes.map((n) => `${prettyNote(n.written)} ${centsInWords(Math.round(n.steadinessCents))} steady`).join(', ')}`,
   line: (entries) => (entries.length ? 'heard' : null),
   series(entries) {
     const notes = [...new Set(entries.flatMap((e) => e.data.notes.map((n) => noteKey(n.written))))]

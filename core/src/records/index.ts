@@ -20,6 +20,7 @@ export {
 } from './kind.ts'
 export {
   aimFor,
+  asItHappened,
   aimsOf,
   checkEntry,
   concernsOf,
@@ -97,7 +98,7 @@ export {
 export { roundsOf } from './breath-cycle.ts'
 export { DIZZY_DAYS, REST_S } from './dizzy.ts'
 export { EXHALE } from './exhale.ts'
-export { GATE, gateOf, type Gate } from './tries.ts'
+export { GATE, gateOf, playsWhole, type Gate } from './tries.ts'
 export { noteKey } from './long-tone.ts'
 export {
   AIRY_DB,

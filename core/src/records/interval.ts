@@ -1,7 +1,7 @@
 import { string } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
+import { centsInWords, prettyNote } from '../pitch/index.ts'
 import { kindOf } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 
@@ -11,7 +11,7 @@ export const IN_TUNE_CENTS = 6
 const said = (cents: number) => {
   const c = Math.round(cents)
   if (Math.abs(c) <= IN_TUNE_CENTS) return 'in tune'
-  return `${Math.abs(c)} cents ${c > 0 ? 'high' : 'low'}`
+  return `${centsInWords(Math.abs(c))} ${c > 0 ? 'high' : 'low'}`
 }
 
 /** A note held against a drone: how far from its place, and how it beat. */

@@ -1,3 +1,4 @@
+import { centsInWords } from '../pitch/index.ts'
 import { happenedSaid, type Happening, type HappeningKind } from './happened.ts'
 
 /** Steps of the long-tone ladder, s (common practice, no source). */
@@ -130,17 +131,17 @@ function movements(tone: Tone): Fault[] {
     {
       kind: drift < 0 ? 'sinks' : 'rises',
       times: Math.abs(drift) / LEVEL_CENTS,
-      words: `it ${drift < 0 ? 'sinks' : 'rises'} by ${cents(Math.abs(drift))}; ${LEVEL_CENTS} is the limit`,
+      words: `it ${drift < 0 ? 'sinks' : 'rises'} by ${centsInWords(Math.abs(drift))}; ${LEVEL_CENTS} is the limit`,
     },
     {
       kind: 'shaky',
       times: shake / SHAKE_CENTS,
-      words: `it shakes by ${cents(shake)}${often}; ${SHAKE_CENTS} is the limit`,
+      words: `it shakes by ${centsInWords(shake)}${often}; ${SHAKE_CENTS} is the limit`,
     },
     {
       kind: 'unsteady',
       times: spread / STEADY_CENTS,
-      words: `it wavers by ${cents(spread)}; ${STEADY_CENTS} is the limit`,
+      words: `it wavers by ${centsInWords(spread)}; ${STEADY_CENTS} is the limit`,
     },
   ]
   return all
@@ -148,8 +149,6 @@ function movements(tone: Tone): Fault[] {
     .sort((a, b) => b.times - a.times)
     .map(({ kind, words }) => ({ kind, words, listen: LISTEN[kind] }))
 }
-
-const cents = (n: number) => `${n} ${n === 1 ? 'cent' : 'cents'}`
 
 /** What is said though it holds nothing back: pitch, beginning, end, air, loudness. */
 function remarks(tone: Tone): Fault[] {
@@ -164,13 +163,13 @@ function remarks(tone: Tone): Fault[] {
     ...of(
       Math.abs(off) > OFF_CENTS,
       off > 0 ? 'sharp' : 'flat',
-      `it is ${cents(Math.abs(off))} ${off > 0 ? 'sharp' : 'flat'}`,
+      `it is ${centsInWords(Math.abs(off))} ${off > 0 ? 'sharp' : 'flat'}`,
     ),
     ...of(hnr < AIRY_DB, 'airy', `it is airy: tone ${hnr} dB above the noise`),
     ...of(
       swing === 'waver' && depth >= SLOW_CENTS,
       'wavers',
-      `it wavers slowly, by ${cents(Math.round(depth))}`,
+      `it wavers slowly, by ${centsInWords(Math.round(depth))}`,
     ),
     ...of(
       swing === 'tremor' && depth >= TREMBLE_DB && (tone.swingHz ?? 0) >= TREMBLE_HZ,
@@ -193,7 +192,7 @@ function remarks(tone: Tone): Fault[] {
     ...of(
       tone.rangeDb >= TELLING_DB && Math.abs(sag) > SAG_CENTS,
       'loudness',
-      `it goes ${cents(Math.abs(sag))} ${sag < 0 ? 'flat' : 'sharp'} when loud`,
+      `it goes ${centsInWords(Math.abs(sag))} ${sag < 0 ? 'flat' : 'sharp'} when loud`,
     ),
   ]
 }
@@ -241,7 +240,7 @@ export function toneWords(tone: Tone): string {
   if (held) {
     const tells = Math.abs(driftCents) >= TOLD_CENTS
     const drift = tells ? `, ${Math.abs(driftCents)} ${driftCents < 0 ? 'lower' : 'higher'} at the end` : ''
-    return `Held: ${of}, within ${cents(steadinessCents)}${drift}${wrong ? `; ${wrong}` : ''}.`
+    return `Held: ${of}, within ${centsInWords(steadinessCents)}${drift}${wrong ? `; ${wrong}` : ''}.`
   }
   if (long) return `Long enough, but ${wrong}.`
   return wrong ? `${of}, and ${wrong}.` : `${of}, steady.`
@@ -261,7 +260,7 @@ export function betterWords(now: Tone, before: Tone | undefined): string | undef
   const clearer = Math.round(now.hnrDb) - Math.round(before.hnrDb)
   const found = [
     ...(longer >= BETTER.seconds ? [`${longer.toFixed(1)} s longer`] : []),
-    ...(steadier >= BETTER.cents ? [`${steadier} cents steadier`] : []),
+    ...(steadier >= BETTER.cents ? [`${centsInWords(steadier)} steadier`] : []),
     ...(clearer >= BETTER.db ? [`${clearer} dB clearer`] : []),
   ]
   return found.length ? `Better than last time: ${found.join(', ')}.` : undefined
@@ -336,7 +335,7 @@ export function nextTarget(history: readonly Tone[]): { value: number; why: stri
       return { value, why: `${s(verdict.lengthS)} is held: the ladder ends here.` }
     return {
       value,
-      why: `Held ${s(verdict.lengthS)} of ${s(last.targetS)} within ${verdict.steadinessCents} cents: ${
+      why: `Held ${s(verdict.lengthS)} of ${s(last.targetS)} within ${centsInWords(verdict.steadinessCents)}: ${
         value > stepUp(last.targetS, last.targetS) ? 'on from there' : 'one step up'
       }.`,
     }

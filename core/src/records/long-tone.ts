@@ -2,7 +2,7 @@ import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
-import { noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsInWords, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { happenings } from './happened.ts'
@@ -126,7 +126,7 @@ function unsteady(tones: readonly LongTone[]): Concern | undefined {
   return {
     kind: 'unsteady',
     weight: 65,
-    sentence: `long tones less steady: ${Math.round(before)} → ${Math.round(now)} cents`,
+    sentence: `long tones less steady: ${Math.round(before)} → ${centsInWords(Math.round(now))}`,
   }
 }
 
@@ -174,7 +174,7 @@ export const longTone = kindOf(schema)({
   },
   noted(d) {
     const { lengthS, steadinessCents, fault } = judgeTone(d)
-    const how = fault ? FAULT_WORDS[fault.kind] : `${steadinessCents} cents steady`
+    const how = fault ? FAULT_WORDS[fault.kind] : `${centsInWords(steadinessCents)} steady`
     return `${prettyNote(d.written)} ${lengthS.toFixed(1)} s, ${how}, ${signed(d.cents)}`
   },
   line(entries) {
@@ -242,7 +242,7 @@ export const longTone = kindOf(schema)({
       {
         kind: 'well',
         weight: 0,
-        sentence: `long tone ${lengthS.toFixed(0)} s${fault ? `, ${FAULT_WORDS[fault.kind]}` : ` within ${steadinessCents} cents`}`,
+        sentence: `long tone ${lengthS.toFixed(0)} s${fault ? `, ${FAULT_WORDS[fault.kind]}` : ` within ${centsInWords(steadinessCents)}`}`,
       },
     ].filter((c) => c !== undefined)
   },

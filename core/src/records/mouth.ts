@@ -1,3 +1,4 @@
+import { centsInWords } from '../pitch/index.ts'
 import { believe, nextCheck, NO, type Answer, type Belief, type NextCheck } from '../evidence/index.ts'
 import type { Instrument, MouthCause } from '../instruments/index.ts'
 import { diagnosis, diagnosisSchema } from './diagnosed.ts'
@@ -16,15 +17,16 @@ export function measuredOf({ partCents, steadinessCents, hnrDb, centsPerDb, bend
   const add = (question: string, words: string) =>
     found.push({ question, outcome: question, words: `Measured: ${words}` })
   if (partCents !== undefined && partCents > PART_OFF)
-    add('part-high', `the small part ${partCents} cents above its mark`)
+    add('part-high', `the small part ${centsInWords(partCents)} above its mark`)
   if (partCents !== undefined && partCents < -PART_OFF)
-    add('part-low', `the small part ${-partCents} cents below its mark`)
+    add('part-low', `the small part ${centsInWords(-partCents)} below its mark`)
   if (steadinessCents !== undefined && steadinessCents > STEADY_CENTS)
-    add('unsteady', `the last long tone wavers by ${steadinessCents} cents`)
+    add('unsteady', `the last long tone wavers by ${centsInWords(steadinessCents)}`)
   if (hnrDb !== undefined && hnrDb < AIRY_DB) add('air-in-tone', `tone only ${hnrDb} dB above the noise`)
   if (centsPerDb !== undefined && centsPerDb < SAGS)
     add('sags-loud', `sinks ${(-centsPerDb).toFixed(1)} cents a dB when loud`)
-  if (bendCents !== undefined && bendCents < NARROW_BEND) add('narrow-bend', `bends only ${bendCents} cents`)
+  if (bendCents !== undefined && bendCents < NARROW_BEND)
+    add('narrow-bend', `bends only ${centsInWords(bendCents)}`)
   return found
 }
 
@@ -41,7 +43,7 @@ function fineWords(told: readonly Answer[], measured: number, facts: Facts): str
   const heard = steadinessCents !== undefined || partCents !== undefined
   if (measured > 0 || !heard || told.some((a) => a.outcome !== NO)) return undefined
   const numbers = [
-    ...(steadinessCents === undefined ? [] : [`the last long tone within ${steadinessCents} cents`]),
+    ...(steadinessCents === undefined ? [] : [`the last long tone within ${centsInWords(steadinessCents)}`]),
     ...(hnrDb === undefined ? [] : [`${hnrDb} dB above the noise`]),
     ...(partCents === undefined ? [] : ['the small part at its mark']),
   ]

@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import type { Random } from '../player/index.ts'
-import { daysBetween, isBefore, type Moment } from '../time/index.ts'
+import { dayOf, daysBetween, instantOf, isBefore, type Moment } from '../time/index.ts'
 import type {
   Aim,
   Concern,
@@ -27,7 +27,15 @@ export const ENTRY_KINDS = Object.keys(RECORDS) as EntryKind[]
 
 /** What is sent; the sender makes the id, so that sending it twice does no harm. */
 export type EntryInput = {
-  [K in EntryKind]: { id: string; stage: Stage; kind: K; provenance: Provenance; data: EntryData[K] }
+  [K in EntryKind]: {
+    id: string
+    stage: Stage
+    kind: K
+    provenance: Provenance
+    data: EntryData[K]
+    /** When it was made, where it is sent later. */
+    at?: Moment | undefined
+  }
 }[EntryKind]
 export type EntryRecord = { [K in EntryKind]: EntryOf<K, EntryData[K]> }[EntryKind]
 
@@ -47,6 +55,14 @@ export const ofKind = <K extends EntryKind>(list: readonly EntryRecord[], kind: 
 /** Entries that say something about the learner: simulated sound is a stand-in to try things with. */
 export const ofLearner = <E extends { provenance: Provenance }>(list: readonly E[]): E[] =>
   list.filter((e) => e.provenance !== 'simulated')
+
+/**
+ * The order in which things happened: day by day, and within a day as they came in. A line that was sent late, or noted in a
+ * lesson that is past, stands on its own day.
+ */
+export function asItHappened(a: Pick<EntryRecord, 'at' | 'seq'>, b: Pick<EntryRecord, 'at' | 'seq'>): number {
+  return instantOf(dayOf(a.at)) - instantOf(dayOf(b.at)) || a.seq - b.seq
+}
 
 const noted = (list: readonly EntryRecord[], kind: string): Noted<never>[] =>
   list.filter((e) => e.kind === kind).map(({ at, data }) => ({ at, data: data as never }))

@@ -2,7 +2,7 @@ import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
+import { centsInWords, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, slug, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
@@ -153,7 +153,7 @@ function shapeWords(
       ? ''
       : v.shakes
         ? '; it shakes'
-        : `; it wavers by ${Math.round(d.steadinessCents)} cents`
+        : `; it wavers by ${centsInWords(Math.round(d.steadinessCents))}`
     return `Filled: ${db} dB between soft and loud${but}.`
   }
   if (v.rangeDb < FILL.rangeDb) {
@@ -177,7 +177,7 @@ function pitchWords(d: ShapedTone, rangeDb: number): string {
   const band = `${perDb(c)} ± ${off.toFixed(1)} cents a dB`
   if (Math.abs(c) <= Math.max(HOLDS, off)) return `The pitch holds: ${band}.`
   const all = Math.abs(Math.round(c * rangeDb))
-  return `It ${c < 0 ? 'sinks' : 'rises'} as it grows, ${all} cents in all: ${band}.`
+  return `It ${c < 0 ? 'sinks' : 'rises'} as it grows, ${centsInWords(all)} in all: ${band}.`
 }
 
 /** What a shaped tone is about: note and shape. `E4-swell`. */

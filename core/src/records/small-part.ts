@@ -2,7 +2,7 @@ import { Refusal } from '../errors/index.ts'
 import { boolean } from 'yup'
 import { finite, id, strict, whole } from '../fields/index.ts'
 import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
-import { hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsInWords, hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenedSaid, happenings, type Happening } from './happened.ts'
 import { kindOf } from './kind.ts'
 
@@ -59,7 +59,9 @@ export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; w
   if (happened) return { right: false, words: happened, tip: happenedSaid(d.happened ?? [])[0]!.listen }
   if (Math.abs(off) > PART_CENTS) {
     const far =
-      Math.abs(off) >= 100 ? `${(Math.abs(off) / 100).toFixed(1)} semitones` : `${Math.abs(off)} cents`
+      Math.abs(off) >= 100
+        ? `${(Math.abs(off) / 100).toFixed(1)} semitones`
+        : `${centsInWords(Math.abs(off))}`
     return {
       right: false,
       words: `${far} ${off > 0 ? 'above' : 'below'} the mark.`,
@@ -69,7 +71,7 @@ export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; w
   if (!steady)
     return {
       right: false,
-      words: `${d.offCents === null ? 'It wavers' : 'At the mark, but it wavers'} by ${Math.round(d.steadinessCents)} cents; ${PART_STEADY_CENTS} is the limit.`,
+      words: `${d.offCents === null ? 'It wavers' : 'At the mark, but it wavers'} by ${centsInWords(Math.round(d.steadinessCents))}; ${PART_STEADY_CENTS} is the limit.`,
       tip: 'Half as loud and twice as long; nothing moves but the air.',
     }
   return {
@@ -136,12 +138,12 @@ export const smallPart = kindOf(
       if (last.offCents !== null && Math.abs(Math.round(last.offCents)) > PART_CENTS)
         return {
           value: last.aimS,
-          why: `${Math.abs(Math.round(last.offCents))} cents off the mark; ${PART_CENTS} is the limit: the same length again.`,
+          why: `${centsInWords(Math.abs(Math.round(last.offCents)))} off the mark; ${PART_CENTS} is the limit: the same length again.`,
         }
       if (Math.round(last.steadinessCents) > PART_STEADY_CENTS)
         return {
           value: last.aimS,
-          why: `It wavers by ${Math.round(last.steadinessCents)} cents: the same length again.`,
+          why: `It wavers by ${centsInWords(Math.round(last.steadinessCents))}: the same length again.`,
         }
       if (held < last.aimS)
         return { value: last.aimS, why: `${held.toFixed(1)} of ${last.aimS} s: the same again.` }

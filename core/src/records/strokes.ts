@@ -2,7 +2,7 @@ import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
+import { centsInWords, prettyNote } from '../pitch/index.ts'
 import { isEven, METER, SAME_TONE, TOGETHER, type TongueFacts } from '../tongue/index.ts'
 import { kindOf, slug } from './kind.ts'
 import { noteKey } from './long-tone.ts'
@@ -80,7 +80,9 @@ const otherTone = (d: Pick<StrokeData, 'moreAirDb' | 'higherCents'>) => [
     ? [`${Math.round(d.moreAirDb)} dB more air than slurred`]
     : []),
   ...(d.higherCents !== null && Math.abs(Math.round(d.higherCents)) > SAME_TONE.cents
-    ? [`${Math.abs(Math.round(d.higherCents))} cents ${d.higherCents > 0 ? 'higher' : 'lower'} than slurred`]
+    ? [
+        `${centsInWords(Math.abs(Math.round(d.higherCents)))} ${d.higherCents > 0 ? 'higher' : 'lower'} than slurred`,
+      ]
     : []),
 ]
 
@@ -114,7 +116,9 @@ export function strokeVerdict(d: StrokeData): { held: boolean; words: string } {
 /** Where a long set began to tire, with the tempo at both ends; empty where it was short. @example 'From 4.0 to 3.6 strokes a second; it began to tire after 9 s.' */
 export function tiringWords(d: Pick<StrokeData, 'tiresAtS' | 'firstHz' | 'lastHz'>): string {
   if (d.firstHz === null || d.lastHz === null) return ''
-  const ends = `From ${d.firstHz.toFixed(1)} to ${d.lastHz.toFixed(1)} strokes a second`
+  const [first, last] = [d.firstHz.toFixed(1), d.lastHz.toFixed(1)]
+  const ends =
+    first === last ? `${first} strokes a second to the end` : `From ${first} to ${last} strokes a second`
   return d.tiresAtS === null
     ? `${ends}; it didn’t tire.`
     : `${ends}; it began to tire after ${d.tiresAtS.toFixed(0)} s.`

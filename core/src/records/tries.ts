@@ -69,6 +69,17 @@ export function gateOf(entries: readonly Noted<Tried>[], inst: Instrument): Gate
   }
 }
 
+/** Notes of the whole instrument are played by who does one of these. */
+const WHOLE = ['long-tone', 'move', 'first-minutes', 'strokes', 'shaped-tone']
+
+/**
+ * Whether somebody plays the whole instrument already, whatever was tried on parts: on so many days as make a part reliable.
+ * One tone, played to see, isn't enough.
+ * @param entries of one learner on this instrument; simulated ones left out
+ */
+export const playsWhole = (entries: readonly { kind: string; at: string }[]): boolean =>
+  new Set(entries.filter((e) => WHOLE.includes(e.kind)).map((e) => dayOf(e.at))).size >= GATE.days
+
 /** Tries on a small part: whether it spoke. */
 export const tries = kindOf(strict({ part: id(), spoke: whole(0, 99), tries: whole(1, 99) }))({
   kind: 'tries',

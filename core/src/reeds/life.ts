@@ -88,6 +88,9 @@ export function forecastStock(reeds: readonly Reed[], now: string, leadWeeks = 2
   const minutesPerWeek = recent / (LOOK_BACK_DAYS / 7)
   const model = learnLife(reeds)
   const base = { playable: playable.length, minutesPerWeek }
+  // Nobody who never entered a reed is told to buy one.
+  if (!reeds.length)
+    return { ...base, weeksLeft: null, orderBy: null, orderNow: false, sentence: 'No reed entered yet.' }
   if (!playable.length)
     return {
       ...base,

@@ -76,6 +76,21 @@ const remedyOf = (c: SqueakCause) => {
   const { id, ask, seconds } = remedying(c)
   return { id, ask: ask!, seconds: seconds!, ...(c.caution && { caution: c.caution }) }
 }
+/** So many weeks somebody is in the first sounds, where silence is the mouth's or the air's (common practice, no source). */
+const FIRST_WEEKS = 1
+/** The smallest part comes first there, then the mouth, and joints last: how many times a second of each is worth another's. */
+const FIRST_WORTH: Readonly<Record<string, number>> = {
+  'off-centre': 4,
+  corners: 4,
+  'much-in': 4,
+  'little-in': 4,
+  'hole-under': 4,
+  shallow: 3,
+  'joint-gap': 0.2,
+  'key-stays': 0.2,
+}
+const PART_ALONE = 'small-part'
+
 /** Pairs believed less aren't named (chosen by Halitus). */
 const NAMED_PAIR = 0.05
 const PRACTICE = 'common practice, no source'
@@ -94,18 +109,23 @@ const said = (facts: readonly Fact[], id: string, more: boolean) =>
     return times !== 1 && times > 1 === more ? [`${f.words} (counts ${rounded(times)}).`] : []
   })
 
+/** Somebody in the first week from whom nothing comes yet. */
+const silentAtFirst = ({ complaint, weeksPlaying }: Accident) =>
+  complaint === 'silent' && weeksPlaying <= FIRST_WEEKS
+
 /** The checks of a model, what can't be done left out, what never helped worth less. */
 function open(model: Model, known: Knowledge, accident: Accident, { tried }: Told): Model {
   const never = worthOf(accident.past ?? [])
   const parts = new Set(known.checks.filter((c) => c.parts).map((c) => c.id))
   // Once player and equipment are told apart, telling them apart again is worth no more than anything else.
   const apart = tried.some((t) => parts.has(t.check))
+  const first = silentAtFirst(accident)
   return {
     ...model,
     questions: model.questions
       .filter((q) => !accident.unavailable?.includes(q.id))
       .map((q) => {
-        const worth = (q.worth ?? 1) * (never.get(q.id) ?? 1)
+        const worth = (q.worth ?? 1) * (never.get(q.id) ?? 1) * (first ? (FIRST_WORTH[q.id] ?? 1) : 1)
         return { ...q, worth: apart && parts.has(q.id) ? Math.min(worth, 1) : worth }
       }),
   }
@@ -120,7 +140,7 @@ const only = (model: Model, ids: ReadonlySet<string>, keep: readonly { question:
 
 function stepOf(
   known: Knowledge,
-  next: NextCheck | undefined,
+  next: Pick<NextCheck, 'question' | 'seconds'> | undefined,
   last: Told['tried'][number] | undefined,
 ): Step | null {
   if (!next) return null
@@ -196,6 +216,14 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   const best = (ids: ReadonlySet<string>) =>
     hurts ? null : stepOf(known, nextCheck(only(model, ids, answers), answers), told.tried.at(-1))
   const look = best(looks)
+  // What doesn't sound alone won't sound with more behind it.
+  const alone =
+    silentAtFirst(accident) &&
+    !hurts &&
+    !accident.unavailable?.includes(PART_ALONE) &&
+    !told.tried.some((t) => t.check === PART_ALONE)
+      ? known.checks.find((c) => c.id === PART_ALONE)
+      : undefined
   const words = (id: string) => cause(id)!.words
   return {
     causes: beliefs.map((b) => {
@@ -220,7 +248,11 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
         words: `${words(both[0])}; and ${words(both[1]).charAt(0).toLowerCase()}${words(both[1]).slice(1)}`,
         belief: share,
       })),
-    next: fresh ? best(new Set([...looks, ...checks])) : best(checks),
+    next: alone
+      ? stepOf(known, { question: alone.id, seconds: alone.seconds }, told.tried.at(-1))
+      : fresh
+        ? best(new Set([...looks, ...checks]))
+        : best(checks),
     look,
     contradictions: contradictionsIn(inst, told),
     ...(hurts && { halt: HURTS }),

@@ -4,7 +4,7 @@
  * @example
  * complaintsIn('it squeaks')[0].id // 'shriek'
  */
-export { ALL_CAUSES, complaintsIn, knowledgeOf, noticedIn, type Knowledge } from './knowledge.ts'
+export { ALL_CAUSES, complaintsIn, knowledgeOf, notesIn, noticedIn, type Knowledge } from './knowledge.ts'
 export { diagnose, type Accident, type Diagnosed, type Step } from './diagnose.ts'
 export { PAIN } from './answers.ts'
 export { heardIn, type EarReport, type HeardAccident } from './ear.ts'

@@ -1,4 +1,6 @@
+import { distance } from 'fastest-levenshtein'
 import type { Instrument } from '../instruments/index.ts'
+import { noteName, parseNote } from '../pitch/index.ts'
 import { AIR_CAUSES } from './causes/air.ts'
 import { FINGER_CAUSES } from './causes/fingers.ts'
 import { INSTRUMENT_CAUSES } from './causes/instrument.ts'
@@ -43,15 +45,35 @@ export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
 }
 
 const plain = (text: string) => text.toLowerCase().replace(/[’']/g, '')
-/** Whether some word of a text begins with a stem. */
-const begins = (text: string, stem: string) => ` ${text}`.includes(` ${plain(stem)}`)
+const wordsOf = (text: string) =>
+  plain(text)
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim()
+/** Shorter words are too near to others to be taken for a misspelling of them; from so many letters on two slips are one word. */
+const SPELT = { letters: 5, long: 8 } as const
+
+/** Whether some word of a text begins with a stem, a slip of the finger aside. */
+function begins(text: string, stem: string): boolean {
+  const said = plain(stem)
+  if (` ${text}`.includes(` ${said}`)) return true
+  if (said.includes(' ') || said.length < SPELT.letters) return false
+  const slips = said.length >= SPELT.long ? 2 : 1
+  return text.split(' ').some((word) =>
+    [0, -1, 1].some((more) => {
+      const start = word.slice(0, said.length + more)
+      // The first letter is nearly always right; without it “sharp” would be “harp”.
+      return start.length >= SPELT.letters && start[0] === said[0] && distance(start, said) <= slips
+    }),
+  )
+}
 
 /**
- * Complaints that some words may mean, the best first: by the words that are used for them.
- * @example complaintsIn('it squeaks on low notes')[0].id // 'shriek'
+ * Complaints that some words may mean, the best first: by the words that are used for them, misspelt ones too. None where
+ * nothing was understood.
+ * @example complaintsIn('it squeeks on low notes')[0].id // 'shriek'
  */
 export function complaintsIn(text: string): Complaint[] {
-  const words = plain(text).replace(/[^\p{L}\p{N}]+/gu, ' ')
+  const words = wordsOf(text)
   return COMPLAINTS.map((complaint) => ({
     complaint,
     hits: [complaint.words, ...complaint.said].filter((s) => begins(words, s)).length,
@@ -66,6 +88,36 @@ export function complaintsIn(text: string): Complaint[] {
  * @example noticedIn('it squeaks on low notes')[0].id // 'low'
  */
 export function noticedIn(text: string): Observation[] {
-  const words = plain(text).replace(/[^\p{L}\p{N}]+/gu, ' ')
+  const words = wordsOf(text)
   return OBSERVATIONS.filter((o) => o.said?.some((s) => begins(words, s)))
+}
+
+const NAMED =
+  /(?<![\p{L}\p{N}])(?:(low|lowest|bottom|middle|high|highest|top)\s+)?([a-g])(?:\s*([#♯b♭])|\s+(sharp|flat))?\s*([0-8])?(?![\p{L}\p{N}])/giu
+
+/**
+ * Written notes that some words name, in their order: by octave, or as low, middle or high on this instrument. A letter alone
+ * is no note.
+ * @example notesIn(clarinet, 'D5 drops to low D') // ['D5', 'D4']
+ */
+export function notesIn(inst: Pick<Instrument, 'range'>, text: string): string[] {
+  const [low, high] = inst.range.full.map((n) => parseNote(n).midi) as [number, number]
+  const found: string[] = []
+  for (const [, where, letter, sign, word, octave] of text.matchAll(NAMED)) {
+    if (!where && !octave) continue
+    const accidental = sign ? (/[#♯]/.test(sign) ? '#' : 'b') : word ? (/sharp/i.test(word) ? '#' : 'b') : ''
+    const name = `${letter!.toUpperCase()}${accidental}`
+    const all = [0, 1, 2, 3, 4, 5, 6, 7, 8]
+      .map((o) => parseNote(`${name}${o}`).midi)
+      .filter((midi) => midi >= low && midi <= high)
+    const midi = octave
+      ? parseNote(`${name}${octave}`).midi
+      : /low|bottom/i.test(where!)
+        ? all[0]
+        : /high|top/i.test(where!)
+          ? all.at(-1)
+          : all[Math.floor((all.length - 1) / 2)]
+    if (midi !== undefined && midi >= low && midi <= high) found.push(noteName(midi))
+  }
+  return found
 }

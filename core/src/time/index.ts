@@ -16,6 +16,7 @@ export {
   isMoment,
   LAST_YEAR,
   momentOf,
+  onDayOf,
   plusDays,
   plusMinutes,
   dayAfter,

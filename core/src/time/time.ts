@@ -89,6 +89,19 @@ export const plusDays = (moment: Moment, days: number): Moment => momentOf(insta
 /** The moment some minutes later. */
 export const plusMinutes = (moment: Moment, minutes: number): Moment =>
   momentOf(instantOf(moment) + minutes * 60_000)
+/**
+ * A moment as it counts in a lesson: on the lesson's own day. What is told of another day counts from the lesson's beginning,
+ * or at its end.
+ * @param told when something was made, by somebody's clock
+ * @example onDayOf({ startsAt: '2026-03-20T18:00:00', minutes: 30 }, '2026-03-27T09:00:00') // '2026-03-20T18:30:00'
+ */
+export function onDayOf(lesson: { startsAt: Moment; minutes: number }, told: Moment): Moment {
+  const day = dayOf(lesson.startsAt)
+  if (dayOf(told) === day) return told
+  if (isBefore(told, lesson.startsAt)) return lesson.startsAt
+  const end = plusMinutes(lesson.startsAt, lesson.minutes)
+  return dayOf(end) === day ? end : `${day}T23:59:59`
+}
 /** The wall clock of a date in the zone of this machine: the one place where a zone comes in. */
 export function wallClock(date: Date): Moment {
   const day = `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}`

@@ -81,10 +81,33 @@ const LENGTHS: readonly number[] = [3, 6, 12, 18, 24, 36, 48]
 export const MOST_NOTES = 64
 
 /**
- * A line from what was typed: written notes with blanks between, `-` for a rest. All are eighths but those with a mark
- * behind: `G4*2` lasts twice as long, `G4/2` half.
- * @throws NoteError or OutOfRange naming the note that this instrument doesn't have, or what is allowed
+ * A name without an octave: the note of that name nearest to the one before it, as far as the instrument goes; at the
+ * beginning the one that beginners meet first.
+ */
+function nearest(inst: Instrument, name: string, before: number | undefined): number {
+  const all = [0, 1, 2, 3, 4, 5, 6, 7, 8].flatMap((octave) => {
+    try {
+      return [writtenNote(inst, readNote(`${name}${octave}`)).midi]
+    } catch {
+      return []
+    }
+  })
+  // Nothing fits: the sentence for what can't be read, or lies outside.
+  if (!all.length) return writtenNote(inst, readNote(`${name}4`)).midi
+  const first = inst.teaching.firstNotes.map((n) => parseNote(n).midi)
+  const met = before === undefined && all.find((midi) => first.includes(midi))
+  if (met) return met
+  const from = before ?? first[0]!
+  return all.reduce((a, b) => (Math.abs(b - from) < Math.abs(a - from) ? b : a))
+}
+
+/**
+ * A line from what was typed: written notes with blanks between, `-` for a rest. A name without an octave is the nearest such
+ * note to the one before it, the first one the note of that name that beginners meet. All are eighths but those with a mark behind:
+ * `G4*2` lasts twice as long, `G4/2` half.
+ * @throws OutOfRange naming the place of what can't be read or isn't on this instrument, and what is allowed
  * @example lineOf(clarinet, 'E4 F4/2 - G4*2').map((n) => n.ticks) // [6, 3, 6, 12]
+ * @example lineOf(clarinet, 'C D E').map((n) => n.written) // ['C4', 'D4', 'E4']
  */
 export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineNote[] {
   const words = text
@@ -94,18 +117,23 @@ export function lineOf(inst: Instrument, text: string, ticks = TICKS / 2): LineN
   if (!words.length) throw new OutOfRange('No note was typed. Written notes, with blanks: E4 F4 G4.')
   if (words.length > MOST_NOTES)
     throw new OutOfRange(`${words.length} notes were typed; at most ${MOST_NOTES} at a time.`)
-  return words.map((word) => {
+  let before: number | undefined
+  return words.map((word, i) => {
     const [, name, sign, by] = /^(.+?)([*/])(\d+)$/.exec(word) ?? [undefined, word]
     const length = sign === '*' ? ticks * Number(by) : sign === '/' ? ticks / Number(by) : ticks
     if (!LENGTHS.includes(length))
       throw new OutOfRange(
-        `“${word}” can’t be written: an eighth times 1, 2, 3, 4, 6 or 8, or halved: ${name}/2.`,
+        `Note ${i + 1}: “${word}” can’t be written: an eighth times 1, 2, 3, 4, 6 or 8, or halved: ${name}/2.`,
       )
-    return {
-      written: name === '-' ? null : noteName(writtenNote(inst, readNote(name!)).midi),
-      ticks: length,
-      begins: 'tongue',
+    if (name === '-') return { written: null, ticks: length, begins: 'tongue' }
+    try {
+      before = /\d$/.test(name!) ? writtenNote(inst, readNote(name!)).midi : nearest(inst, name!, before)
+    } catch (error) {
+      throw new OutOfRange(
+        `Note ${i + 1}: ${error instanceof Error ? error.message : `“${word}” can’t be read.`}`,
+      )
     }
+    return { written: noteName(before), ticks: length, begins: 'tongue' }
   })
 }
 

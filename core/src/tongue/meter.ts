@@ -1,3 +1,4 @@
+import { centsInWords } from '../pitch/index.ts'
 import { median } from '../sound/index.ts'
 import type { HeardStroke, NoteReport } from '../sound/index.ts'
 
@@ -315,7 +316,7 @@ export function toneDiffers(slurred: Tone, tongued: Tone): string[] {
   const said: string[] = []
   const cents = Math.round(tongued.cents - slurred.cents)
   if (Math.abs(cents) > SAME_TONE.cents)
-    said.push(`${Math.abs(cents)} cents ${cents > 0 ? 'higher' : 'lower'} than slurred`)
+    said.push(`${centsInWords(Math.abs(cents))} ${cents > 0 ? 'higher' : 'lower'} than slurred`)
   const noise = Math.round(slurred.hnrDb - tongued.hnrDb)
   if (noise > SAME_TONE.hnrDb) said.push(`${noise} dB more air in it than slurred`)
   if (slurred.brightness !== null && tongued.brightness !== null) {

@@ -1,5 +1,5 @@
 import { OutOfRange } from '../errors/index.ts'
-import { parseNote } from '../pitch/index.ts'
+import { inKey, parseNote } from '../pitch/index.ts'
 import { TICKS, type LineNote } from './line.ts'
 
 /** How a line is written down. */
@@ -102,11 +102,12 @@ function beamsOf(bar: readonly Piece[]): string[][] {
 
 /**
  * A line as a MusicXML 4.0 score of one part (W3C Community Group, 2021): bars, ties, beams, slurs, dots under what is
- * short, accents, syllables. As the player reads it, without a key.
+ * short, accents, syllables. As the player reads it, spelled by its key, whose signs stand at the notes.
  * @throws OutOfRange for a length that no sign has; NoteError for a note that can’t be read
  * @example musicXml([{ written: 'A4', ticks: 48, begins: 'tongue' }], { clef: 'treble', beats: 4 }).includes('<octave>4</octave>') // true
  */
-export function musicXml(line: readonly LineNote[], { clef, beats, syllables }: Written): string {
+export function musicXml(read: readonly LineNote[], { clef, beats, syllables }: Written): string {
+  const line = asSpelled(read)
   const bars = piecesOf(line, beats * TICKS)
   const slurFrom = line.map(
     (n, i) =>
@@ -127,6 +128,12 @@ export function musicXml(line: readonly LineNote[], { clef, beats, syllables }: 
     return `<measure number="${b + 1}">${attributes}${notes.join('')}</measure>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name></part-name></score-part></part-list><part id="P1">${measures.join('')}</part></score-partwise>`
+}
+
+/** The line with its notes spelled as their key spells them. */
+function asSpelled(line: readonly LineNote[]): LineNote[] {
+  const names = inKey(line.flatMap((n) => (n.written === null ? [] : [n.written])))
+  return line.map((n) => (n.written === null ? n : { ...n, written: names.shift()! }))
 }
 
 function noteXml(

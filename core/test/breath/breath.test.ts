@@ -126,7 +126,8 @@ describe('where to begin next time (common practice, no source)', () => {
   it.each([
     [did(), false, 0, 'Not tried yet: begin with in 4, out 4.'],
     [did([0, false]), false, 0, 'No row went well yet: begin with in 4, out 4.'],
-    [did([0, true]), false, 0, 'in 4, out 4 went well: begin one row before it.'],
+    [did([0, true]), false, 0, 'in 4, out 4 went well: begin there once more, then the next row.'],
+    [did([0, true]), true, 0, 'in 4, out 4 went well, but dizzy since: begin there, with fewer rounds.'],
     [
       did([0, true], [1, true], [2, true], [3, false]),
       false,
@@ -135,7 +136,7 @@ describe('where to begin next time (common practice, no source)', () => {
     ],
     [did([3, true]), false, 2, 'in 1, out 7 went well: begin one row before it.'],
     [did([3, true]), true, 1, 'in 1, out 7 went well, but dizzy since: begin well before it.'],
-    [did([1, true]), true, 0, 'in 3, out 5 went well, but dizzy since: begin well before it.'],
+    [did([1, true]), true, 0, 'in 3, out 5 went well, but dizzy since: begin before it.'],
   ])('%j, dizzy %s: row %i, “%s”', (drills, dizzy, row, why) =>
     expect(rowToBegin(drills, dizzy)).toEqual({ row, why }),
   )

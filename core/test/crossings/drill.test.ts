@@ -33,8 +33,14 @@ describe('a take of a move', () => {
       how: 'early',
     })
     // As many early as late are told by the late one; one that is only early is never called late.
-    expect(tally([change('between', { late: ['R1'], early: ['L3'] })])).toMatchObject({ late: 'R1', how: 'late' })
-    expect(tally([change('between', { late: [], early: ['L3'] })])).toMatchObject({ late: 'L3', how: 'early' })
+    expect(tally([change('between', { late: ['R1'], early: ['L3'] })])).toMatchObject({
+      late: 'R1',
+      how: 'late',
+    })
+    expect(tally([change('between', { late: [], early: ['L3'] })])).toMatchObject({
+      late: 'L3',
+      how: 'early',
+    })
     expect(tally([])).toEqual({ clean: 0, tries: 0, late: null, how: 'late', times: 0, lengthMs: 0 })
   })
   it('before anything was played: what to play', () =>

@@ -59,6 +59,11 @@ describe.each(named(withSetup))('set-up of the %s', (_, inst) => {
     const full = setupSequence(inst, 'full').length
     expect(first).toBeGreaterThan(4)
     expect(full).toBeGreaterThan(first - 2)
+    // Putting away comes at the end of the lesson, not among what is looked at before the first note.
+    const [beginning, end] = [setupSequence(inst, 'full'), setupSequence(inst, 'full', [], 'end')]
+    expect(beginning.every((s) => s.step.phase !== 'after')).toBe(true)
+    expect(end.length).toBeGreaterThan(0)
+    expect(end.every((s) => s.step.phase === 'after')).toBe(true)
   })
   it('shows a caution where hands, force or small parts are the risk', () => {
     expect(inst.setup.filter((s) => s.caution).length).toBeGreaterThan(1)

@@ -8,10 +8,11 @@ import {
   lineWords,
   notedWords,
   ofKind,
+  playsWhole,
   progressOf,
   rowsOf,
 } from '@halitus/core/records'
-import { entry } from './entries.ts'
+import { aTone, entry } from './entries.ts'
 
 const clarinet = instrument('clarinet')
 const flute = instrument('flute')
@@ -123,5 +124,20 @@ describe('first sounds', () => {
       set(part, 10, 10),
     ])
     expect(rows(...all)).toEqual([])
+  })
+})
+
+describe('who plays the whole instrument already', () => {
+  const on = (day: string, kind: 'long-tone' | 'move' = 'long-tone') =>
+    kind === 'move'
+      ? entry('move', { from: 'A4', to: 'B4', clean: 3, tries: 8, late: null }, { at: `${day}T18:00:00` })
+      : entry('long-tone', aTone(), { at: `${day}T18:00:00` })
+  it('is told by two days, never by one tone', () => {
+    expect(playsWhole([])).toBe(false)
+    expect(playsWhole([on('2026-03-13')])).toBe(false)
+    // Ten on one day are one day.
+    expect(playsWhole(Array.from({ length: 10 }, () => on('2026-03-13')))).toBe(false)
+    expect(playsWhole([on('2026-03-13'), on('2026-03-14', 'move')])).toBe(true)
+    expect(playsWhole([on('2026-03-13'), set('mouthpiece', 9, 10, '2026-03-14')])).toBe(false)
   })
 })

@@ -9,6 +9,7 @@ import {
   isMoment,
   momentOf,
   mondayOf,
+  onDayOf,
   plusDays,
   plusMinutes,
   wallClock,
@@ -106,4 +107,19 @@ describe('days of a calendar', () => {
     ['2026-11-26', 0, '2026-11-26'],
     ['2026-03-28', 7, '2026-04-04'],
   ])('%s and %i days is %s', (day, days, then) => expect(dayAfter(day, days)).toBe(then))
+})
+
+describe('a moment as it counts in a lesson', () => {
+  const lesson = { startsAt: '2026-03-20T18:00:00', minutes: 30 }
+  it.each([
+    ['2026-03-20T00:00:00', '2026-03-20T00:00:00'],
+    ['2026-03-20T23:59:59', '2026-03-20T23:59:59'],
+    ['2026-03-19T23:59:59', '2026-03-20T18:00:00'],
+    ['2026-03-21T00:00:00', '2026-03-20T18:30:00'],
+    ['2027-03-20T18:05:00', '2026-03-20T18:30:00'],
+  ])('told as %s counts at %s', (told, at) => expect(onDayOf(lesson, told)).toBe(at))
+  it('ends with its day, however late it goes', () =>
+    expect(onDayOf({ startsAt: '2026-03-20T23:50:00', minutes: 30 }, '2026-03-22T08:00:00')).toBe(
+      '2026-03-20T23:59:59',
+    ))
 })

@@ -182,7 +182,16 @@ describe('a step on the way', () => {
 
 describe('a clean, even player', () => {
   const clarinet = instrument('clarinet').tongue!
-  const FINE = { rateHz: 3, unevenPercent: 4, airy: 0, late: 0, cracked: 0, soundsShare: 0.9, dipCents: 2, gapMs: 30 }
+  const FINE = {
+    rateHz: 3,
+    unevenPercent: 4,
+    airy: 0,
+    late: 0,
+    cracked: 0,
+    soundsShare: 0.9,
+    dipCents: 2,
+    gapMs: 30,
+  }
   it('is told that nothing is wrong', () => {
     const { fine } = tongueVerdict(clarinet, [], FINE)
     expect(fine).toBe(

@@ -78,6 +78,22 @@ describe('a typed line', () => {
   ])('%s is refused with a sentence', (text, words) => expect(() => lineOf(clarinet, text)).toThrow(words))
   it('has lengths: an eighth unless said', () =>
     expect(lineOf(clarinet, 'E4 F4/2 -*2 G4*8 A4*3').map((n) => n.ticks)).toEqual([6, 3, 12, 48, 18]))
+  it('takes names without octaves, each the nearest to the one before', () => {
+    const names = (text: string) => lineOf(clarinet, text).map((n) => n.written)
+    expect(names('C D E')).toEqual(['C4', 'D4', 'E4'])
+    expect(names('A B C D')).toEqual(['A4', 'B4', 'C5', 'D5'])
+    // After a note with its octave the next ones follow it.
+    expect(names('C5 D E C')).toEqual(['C5', 'D5', 'E5', 'C5'])
+    expect(names('G - G/2 F#')).toEqual(['G4', null, 'G4', 'F#4'])
+  })
+  it.each([
+    ['E4 F4 X4', 'Note 3: “X4” is not a note'],
+    ['E4 H F4', 'Note 2: “H4” is not a note'],
+    ['E4 C2', 'Note 2: '],
+    ['E4 F4*5', 'Note 2: “F4*5” can’t be written'],
+  ])('names what is wrong in %s by its place', (text, words) =>
+    expect(() => lineOf(clarinet, text)).toThrow(words),
+  )
   it('takes 64 notes', () => expect(lineOf(clarinet, Array(64).fill('E4').join(' '))).toHaveLength(64))
 })
 

@@ -11,8 +11,8 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.card, ({ params }) => readCard(db.read, params.id))
     .on(ROUTES.changeCard, ({ params, body }) => db.write((tx) => changeCard(tx, params.id, body)))
-    .on(ROUTES.tick, ({ params }) =>
-      db.write((tx) => setTick(tx, params.id, params.row, params.session, wallClock(now()))),
+    .on(ROUTES.tick, ({ params, body }) =>
+      db.write((tx) => setTick(tx, params.id, params.row, params.session, wallClock(now()), body.at)),
     )
     .on(ROUTES.untick, ({ params }) =>
       db.write((tx) => setTick(tx, params.id, params.row, params.session, null)),

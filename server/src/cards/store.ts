@@ -11,7 +11,7 @@ import type {
 import { instrument, underSchools } from '@halitus/core/instruments'
 import { composeCard, type WeekCard } from '@halitus/core/practice'
 import type { RowProposal } from '@halitus/core/records'
-import { dayOf } from '@halitus/core/time'
+import { dayOf, isBefore } from '@halitus/core/time'
 import { agree, asSeen, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
@@ -151,6 +151,7 @@ export async function changeCard(tx: Tx, id: string, { version, ...patch }: Card
 
 /**
  * Ticks a row in a session, or takes the tick back when `at` is null.
+ * @param done when it was ticked, where that was earlier
  * @throws HttpError for a row or session that isn’t there
  */
 export async function setTick(
@@ -159,13 +160,18 @@ export async function setTick(
   rowId: string,
   text: string,
   at: string | null,
+  done?: string,
 ): Promise<CardAnswer> {
   const card = await readCard(tx, id)
   if (!card.rows.some((r) => r.id === rowId)) throw notFound(`The row “${rowId}”`)
   const session = /^[1-9]$/.test(text) ? Number(text) : NaN
   if (!Number.isInteger(session) || session < 1 || session > card.sessions)
     throw new HttpError('invalid', `session is “${text}”; this card has 1 to ${card.sessions}.`, 'session')
-  if (at) await tx.insert(tables.ticks).values({ cardId: id, rowId, session, at }).onConflictDoNothing()
+  if (at)
+    await tx
+      .insert(tables.ticks)
+      .values({ cardId: id, rowId, session, at: sinceCard(card, done, at) })
+      .onConflictDoNothing()
   else
     await tx
       .delete(tables.ticks)
@@ -175,15 +181,21 @@ export async function setTick(
   return readCard(tx, id)
 }
 
+/** When something was done at home: not before its card was given, and not after now. */
+function sinceCard(card: Pick<CardAnswer, 'from'>, told: string | undefined, now: string): string {
+  if (told === undefined || isBefore(now, told)) return now
+  return isBefore(told, card.from) ? `${card.from}T00:00:00` : told
+}
+
 /** Keeps trouble reported from home; the same report sent twice is kept once. */
 export async function addReport(
   tx: Tx,
   cardId: string,
-  report: { id: string; kind: Trouble; text: string },
+  { at: told, ...report }: { id: string; kind: Trouble; text: string; at?: string | undefined },
   at: string,
 ): Promise<CardAnswer> {
-  await readCard(tx, cardId)
-  const record = { ...report, cardId, at, seenAt: null }
+  const card = await readCard(tx, cardId)
+  const record = { ...report, cardId, at: sinceCard(card, told, at), seenAt: null }
   await once(tx, tables.reports, record, (there) => agree(there, record, 'cardId', 'kind', 'text'))
   return readCard(tx, cardId)
 }

@@ -5,6 +5,7 @@ import type { Database } from '../db/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
 import { giveSecret, secretIn } from './gate.ts'
+import { originForPhones } from './trust.ts'
 import {
   addLink,
   beginSecond,
@@ -101,9 +102,10 @@ export function careRoutes(db: Database, guarded: boolean, now: () => Date, code
       await removeSecond(db, body.current, now().getTime())
       return accounts()
     })
-    .on(ROUTES.links, async ({ params }) => {
+    .on(ROUTES.links, async ({ params, request }) => {
       await readLearner(db.read, params.id)
-      return { links: await linksOf(db.read, params.id) }
+      const phones = originForPhones({ protocol: request.protocol, host: request.headers.host }, guarded)
+      return { links: await linksOf(db.read, params.id), phones }
     })
     .on(ROUTES.addLink, async ({ params }) => {
       const { id, secret } = await db.write((tx) => addLink(tx, params.id, wallClock(now())))

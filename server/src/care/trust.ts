@@ -13,6 +13,26 @@ export const addressForPhones = (): string =>
   namesHere().find((n) => n.endsWith('.local')) ??
   'localhost'
 
+const LOOPBACK = /^(localhost|127(\.\d+){3}|\[::1\])(:\d+)?$/i
+
+/**
+ * The address by which phones reach this studio: the one that was asked by where other machines can use it, else this
+ * machine's own in the network; null where the server listens on this machine only.
+ * @param asked protocol and host of a request
+ * @param guarded whether other machines reach the server
+ */
+export function originForPhones(
+  asked: { protocol: string; host: string | undefined },
+  guarded: boolean,
+): string | null {
+  if (!guarded) return null
+  const { protocol, host = '' } = asked
+  if (host && !LOOPBACK.test(host)) return `${protocol}://${host}`
+  const here = addressForPhones()
+  const port = /:(\d+)$/.exec(host)?.[1]
+  return here === 'localhost' ? null : `${protocol}://${here}${port ? `:${port}` : ''}`
+}
+
 /** SHA-256 of a certificate as phones show it. */
 export const fingerprint = (pem: string): string =>
   createHash('sha256')

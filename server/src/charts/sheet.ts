@@ -1,6 +1,7 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import { fingerSystem, handsInWords, standardFingering, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
+import { dayInWords } from '@halitus/core/time'
 import { TICKS } from '@halitus/core/tongue'
 import {
   engraved,
@@ -80,7 +81,7 @@ export async function sheetPdf(sheet: Sheet, paper: 'A4' | 'Letter'): Promise<Bu
       {
         columns: [
           { text: sheet.learnerName, fontSize: 22, bold: true },
-          { text: `${sheet.studioName}\n${sheet.day}`, alignment: 'right', color: SOFT },
+          { text: `${sheet.studioName}\n${dayInWords(sheet.day)}`, alignment: 'right', color: SOFT },
         ],
       },
       { text: withAccidentals(title(sheet)), margin: [0, 2, 0, 10] },
@@ -113,5 +114,5 @@ export async function sheetSvg(sheet: Sheet): Promise<string> {
     )
   }
   const height = 70 + Math.max(1, notes.length) * ROW.height
-  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${ROW.width} ${height}" width="${ROW.width}" height="${height}" font-family="sans-serif"><title>${escaped(`${title(sheet)}, ${sheet.learnerName}`)}</title><rect width="100%" height="100%" fill="#ffffff"/><text x="16" y="38" font-size="22" font-weight="700" fill="${INK}">${escaped(sheet.learnerName)}</text><text x="${ROW.width - 16}" y="38" font-size="14" text-anchor="end" fill="${SOFT}">${escaped(`${title(sheet)}, ${sheet.day}`)}</text>${rows.join('')}${notes.length ? '' : `<text x="16" y="80" font-size="14" fill="${SOFT}">${NOBODY}</text>`}</svg>`
+  return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 ${ROW.width} ${height}" width="${ROW.width}" height="${height}" font-family="sans-serif"><title>${escaped(`${title(sheet)}, ${sheet.learnerName}`)}</title><rect width="100%" height="100%" fill="#ffffff"/><text x="16" y="38" font-size="22" font-weight="700" fill="${INK}">${escaped(sheet.learnerName)}</text><text x="${ROW.width - 16}" y="38" font-size="14" text-anchor="end" fill="${SOFT}">${escaped(`${title(sheet)}, ${dayInWords(sheet.day)}`)}</text>${rows.join('')}${notes.length ? '' : `<text x="16" y="80" font-size="14" fill="${SOFT}">${NOBODY}</text>`}</svg>`
 }

@@ -1,5 +1,6 @@
 import { ROUTES } from '@halitus/core/contract'
 import { byLikelihood, heldFor, moveFinder, pathsOf, type PathOptions } from '@halitus/core/fingering'
+import { soundingBetween } from '@halitus/core/acoustics'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
 import { routes, type Routes } from '../http/index.ts'
 
@@ -19,5 +20,5 @@ export const fingeringRoutes = (): Routes =>
       const to = heldFor(inst, body.to as MoveEnd)
       const system = fingerSystem(inst)
       const move = moveFinder(system).move(from, to)
-      return { ...move, between: byLikelihood(system, move) }
+      return { ...move, between: soundingBetween(inst, from, to, byLikelihood(system, move)) }
     })

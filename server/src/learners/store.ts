@@ -11,7 +11,7 @@ import type {
   Stage,
 } from '@halitus/core/contract'
 import type { Day } from '@halitus/core/time'
-import { withoutBulk } from '@halitus/core/records'
+import { asItHappened, withoutBulk } from '@halitus/core/records'
 import { dropRegular, makeRegular } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
 import { agree, asSeen, once, tables, type Reader, type Tx } from '../db/index.ts'
@@ -47,7 +47,10 @@ export async function readLearner(db: Reader, id: string): Promise<LearnerRecord
  */
 export async function entriesOf(db: Reader, learnerId: string, whole?: string): Promise<EntryRecord[]> {
   const rows = await rowsOf(db, learnerId)
-  return rows.map(({ entry, short }) => (entry.lessonId === whole ? entry : short))
+  const all = rows.map(({ entry, short }) => (entry.lessonId === whole ? entry : short))
+  // Nearly always they came in as they happened; what was sent late is put on its day.
+  const inOrder = all.every((e, i) => i === 0 || asItHappened(all[i - 1]!, e) <= 0)
+  return inOrder ? all : all.sort(asItHappened)
 }
 
 /** Reads everybody's lines anew: a file may say something else under the same names. */
@@ -134,6 +137,17 @@ export async function learnerAnswer(db: Reader, id: string, today: string): Prom
   }
 }
 
+/** @throws HttpError for somebody who isn't born yet, by the studio's clock */
+function born(year: number | undefined, today: string): void {
+  const now = Number(today.slice(0, 4))
+  if (year !== undefined && year > now)
+    throw new HttpError(
+      'invalid',
+      `birthYear is ${year}; nobody is born later than this year, ${now}.`,
+      'birthYear',
+    )
+}
+
 /**
  * Adds a learner; one sent twice with an id is there once.
  * @throws HttpError other-content
@@ -148,6 +162,7 @@ export async function addLearner(tx: Tx, input: LearnerInput, createdAt: string)
     createdAt,
     version: 1,
   }
+  born(learner.birthYear, createdAt)
   if (learner.regular) playsIt(learner, learner.regular.instrument)
   // What may be changed later may differ when the same message comes again.
   const { record } = await once<LearnerRecord>(tx, tables.learners, learner, (there) =>
@@ -168,6 +183,7 @@ export async function changeLearner(
 ): Promise<LearnerRecord> {
   const before = await readLearner(tx, id)
   asSeen(`What is kept of ${before.name}`, before.version, version)
+  born(patch.birthYear, today)
   if (patch.instruments) {
     const taught = new Set((await lessonsOf(tx, id)).map((l) => l.instrument))
     const missing = [...taught].filter((on) => !patch.instruments!.includes(on))

@@ -2,6 +2,7 @@ import { getTableColumns, inArray, sql } from 'drizzle-orm'
 import type { EntryInput, EntryRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { checkEntry } from '@halitus/core/records'
+import { onDayOf } from '@halitus/core/time'
 import { agree, sentAgain, tables, type Database, type Tx } from '../db/index.ts'
 import { notFound } from '../http/index.ts'
 
@@ -28,6 +29,7 @@ const rowsOf = (lines: readonly EntryRecord[]) =>
 export interface Line {
   lessonId: string
   entry: EntryInput
+  /** When it came in: where it doesn't say when it was made. */
   at: string
 }
 /** What became of it. */
@@ -62,7 +64,9 @@ export async function addLines(tx: Tx, lines: readonly Line[]): Promise<Outcome[
       checkEntry(instrument(lesson.instrument), entry)
       const { learnerId, instrument: played, newest } = lesson
       const seq = newest + added.length + 1
-      const record = { ...entry, lessonId, learnerId, instrument: played, at, seq } as EntryRecord
+      // When it was made counts, not when it came in; on the lesson's own day.
+      const made = onDayOf(lesson, entry.at ?? at)
+      const record = { ...entry, lessonId, learnerId, instrument: played, at: made, seq } as EntryRecord
       const before = there.get(entry.id)
       if (before) return { record: sentAgain(before, (was) => agree(was, record, ...TOLD)) }
       there.set(entry.id, record)

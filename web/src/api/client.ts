@@ -23,6 +23,7 @@ import {
   type Trouble,
 } from '@halitus/core/contract'
 import type { Background } from '@halitus/core/squeaks'
+import { heardTime, studioNow } from '@/base/clock.ts'
 import { tellOtherTabs } from '@/base/elsewhere.ts'
 import { newId } from '@/base/ids.ts'
 
@@ -78,6 +79,7 @@ export async function deliver(
       'The studio’s server doesn’t answer. What you see is kept here; try again.',
     )
   }
+  heardTime(response.headers.get('halitus-now'), response.headers.get('date'))
   const data: unknown = await response.json().catch(() => undefined)
   if (!response.ok) {
     if (
@@ -146,9 +148,11 @@ export const changes = {
   addEntry: (id: string, entry: EntryInput) => message(ROUTES.addEntry, { id }, entry),
   removeEntry: (id: string, entry: string) => message(ROUTES.removeEntry, { id, entry }),
   tick: (id: string, row: string, session: number, done: boolean) =>
-    message(done ? ROUTES.tick : ROUTES.untick, { id, row, session: String(session) }),
+    done
+      ? message(ROUTES.tick, { id, row, session: String(session) }, { at: studioNow() })
+      : message(ROUTES.untick, { id, row, session: String(session) }),
   report: (id: string, report: { id: string; kind: Trouble; text: string }) =>
-    message(ROUTES.report, { id }, report),
+    message(ROUTES.report, { id }, { ...report, at: studioNow() }),
 }
 
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */

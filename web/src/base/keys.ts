@@ -51,6 +51,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 's', does: 'Tongue: the slurred tone first' },
   { keys: 'l', does: 'Tongue: hear it first' },
   { keys: 't', does: 'Timer on and off' },
+  { keys: 'm', does: 'A note, from anywhere in the lesson' },
   { keys: 'q', does: 'Squeaks: from what happened to the next thing to try' },
   { keys: '1 2 3 0', does: 'Squeaks: better, the same, worse, can’t here' },
   { keys: 'f h', does: 'Squeaks: freeze; that helped' },

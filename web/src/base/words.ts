@@ -1,5 +1,4 @@
 import type { Stage } from '@halitus/core/contract'
-import { wallClock } from '@halitus/core/time'
 
 export const STAGE_NAMES: Record<Stage, string> = {
   setup: 'Set-up',
@@ -28,5 +27,3 @@ export const signed = (n: number) =>
   n > 0.5 ? `+${Math.round(n)}` : n < -0.5 ? `−${Math.abs(Math.round(n))}` : '0'
 /** With a capital first letter. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
-/** Local date and time as the contract writes it. */
-export const localNow = (date = new Date()): string => wallClock(date)

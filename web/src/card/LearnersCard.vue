@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument, underSystem } from '@halitus/core/instruments'
 import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
-import { wallClock } from '@halitus/core/time'
+import { studioNow } from '@/base/clock.ts'
 import { api, changes, useOutbox } from '@/api/index.ts'
 import { useDraft } from '@/base/drafts.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
@@ -46,11 +46,11 @@ const shown = computed(() => {
     if ('report' in change) {
       const { report: sent } = change
       if (!now.reports.some((r) => r.id === sent.id))
-        now = { ...now, reports: [...now.reports, { ...sent, at: wallClock(new Date()), seenAt: null }] }
+        now = { ...now, reports: [...now.reports, { ...sent, at: studioNow(), seenAt: null }] }
     } else {
       const { row, session } = change
       const others = now.ticks.filter((t) => t.rowId !== row || t.session !== session)
-      const tick = { rowId: row, session, at: wallClock(new Date()) }
+      const tick = { rowId: row, session, at: studioNow() }
       now = { ...now, ticks: change.ticked ? [...others, tick] : others }
     }
   }

@@ -21,7 +21,9 @@ async function stopAll() {
   emit('stopped')
   void listening.cancel()
   if (tools.pulsing) void tools.togglePulse()
-  tools.startTimer('Seated rest', REST_S)
+  // Two learners may rest at the same time: each timer says whose it is.
+  const [name] = lesson.answer?.learner.name.split(' ') ?? []
+  tools.startTimer(name ? `Seated rest, ${name}` : 'Seated rest', REST_S)
   await lesson.add(props.stage, 'dizzy', { during: props.during }, 'tapped')
   notices.show(
     'Sit down and breathe normally. Nothing more until the rest is over; the next drill is shorter.',

@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { Button } from 'ant-design-vue'
+import { Button, Modal, Textarea } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { RouterView, useRoute, useRouter } from 'vue-router'
-import { useEventListener, useMediaQuery } from '@vueuse/core'
+import { useEventListener, useIntervalFn, useMediaQuery } from '@vueuse/core'
 import { STAGES } from '@halitus/core/contract'
+import { daysBetween, isBefore } from '@halitus/core/time'
 import RunningTimers from './RunningTimers.vue'
 import ToolsBar from './ToolsBar.vue'
 import { whenBehind } from '@/base/elsewhere.ts'
+import { studioNow } from '@/base/clock.ts'
+import { useDraft } from '@/base/drafts.ts'
+import { focusOnOpen } from '@/base/focus.ts'
 import { isTyping } from '@/base/keys.ts'
 import { clock, dayName, endClock } from '@/base/words.ts'
 import LessonLine from './LessonLine.vue'
@@ -30,12 +34,40 @@ watch(
 whenBehind(lesson.refresh)
 useEventListener('keydown', (event: KeyboardEvent) => {
   const stage = STAGES[Number(event.key) - 1]
-  if (stage && !isTyping(event)) void router.push({ name: stage, params: { id: props.id } })
+  if (isTyping(event)) return
+  if (stage) void router.push({ name: stage, params: { id: props.id } })
+  if (event.key === 'm' && lesson.answer) {
+    event.preventDefault()
+    noteOpen.value = true
+  }
 })
 const when = computed(() => {
   const l = lesson.answer?.lesson
-  return l ? `${dayName(l.startsAt)}, ${clock(l.startsAt)} – ${endClock(l.startsAt, l.minutes)}` : ''
+  if (!l) return ''
+  const span = `${dayName(l.startsAt)}, ${clock(l.startsAt)} – ${endClock(l.startsAt, l.minutes)}`
+  return left.value === undefined ? span : `${span}, ${left.value} min left`
 })
+/** Minutes that are left while the lesson goes on. */
+const now = ref(studioNow())
+useIntervalFn(() => (now.value = studioNow()), 10_000)
+const left = computed(() => {
+  const l = lesson.answer?.lesson
+  if (!l || l.finishedAt || isBefore(now.value, l.startsAt)) return undefined
+  const minutes = Math.ceil(l.minutes - 1440 * daysBetween(l.startsAt, now.value))
+  return minutes > 0 ? minutes : undefined
+})
+/** A note from anywhere, by one key: it is kept at the stop that is open. */
+const noting = useDraft(() => `quick-note.${props.id}`, '')
+const noteOpen = ref(false)
+focusOnOpen(noteOpen, 'quick-note')
+async function keepNote() {
+  const text = noting.value.trim()
+  if (!text) return
+  const stage = STAGES.find((s) => s === route.name) ?? 'setup'
+  if (!(await lesson.add(stage, 'note', { text }, 'typed'))) return
+  noting.value = ''
+  noteOpen.value = false
+}
 </script>
 
 <template>
@@ -54,6 +86,17 @@ const when = computed(() => {
         <NotedToday v-if="notedShown" />
       </aside>
     </div>
+    <Modal v-model:open="noteOpen" title="Note" ok-text="Keep note" cancel-text="Leave" @ok="keepNote">
+      <Textarea
+        id="quick-note"
+        v-model:value="noting"
+        :rows="3"
+        :maxlength="1000"
+        aria-label="Note"
+        placeholder="One thing seen or heard"
+        @keydown.enter.exact.prevent="keepNote"
+      />
+    </Modal>
     <RunningTimers />
     <ToolsBar />
   </template>

@@ -5,7 +5,7 @@ import type { LessonAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { practised, practisedWords } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
-import { capital } from '@/base/words.ts'
+import { capital, STAGE_NAMES } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
 const props = defineProps<{ answer: LessonAnswer }>()
@@ -18,6 +18,13 @@ const broughtAlong = computed(() => {
 const concerns = computed(() =>
   props.answer.concerns.filter((c) => c.kind !== 'new' || !ofLearner(lesson.own).length),
 )
+/** What was written down last time, and what is planned for today: in view before anything is begun. */
+const lastNotes = computed(() => {
+  const notes = lesson.ofKind(lesson.earlier, 'note')
+  const lastLesson = notes.at(-1)?.lessonId
+  return notes.filter((n) => n.lessonId === lastLesson).slice(-3)
+})
+const plans = computed(() => props.answer.plans.filter((p) => p.text))
 /** What was worked on last comes first; more than three aims at once are none. */
 const aims = computed(() => lesson.aims.slice(0, 3))
 </script>
@@ -34,6 +41,16 @@ const aims = computed(() => lesson.aims.slice(0, 3))
         {{ capital(c.sentence) }}
       </li>
     </ul>
+  </section>
+  <section v-if="lastNotes.length">
+    <h2>Noted last time</h2>
+    <p v-for="n in lastNotes" :key="n.id">{{ n.data.text }}</p>
+  </section>
+  <section v-if="plans.length">
+    <h2>Planned</h2>
+    <p v-for="p in plans" :key="p.stage">
+      <b>{{ STAGE_NAMES[p.stage] }}:</b> {{ p.text }}
+    </p>
   </section>
   <section v-if="lesson.observes">
     <h2>Aims</h2>

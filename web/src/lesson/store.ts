@@ -17,6 +17,7 @@ import { instrument, underSchools } from '@halitus/core/instruments'
 import {
   aimFor,
   aimsOf,
+  asItHappened,
   checkEntry,
   firstAims,
   gateOf,
@@ -24,13 +25,17 @@ import {
   notedWords,
   ofKind,
   ofLearner,
+  playsWhole,
 } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
-import { wallClock } from '@halitus/core/time'
+import { isBefore, onDayOf } from '@halitus/core/time'
+import { studioNow } from '@/base/clock.ts'
 import { api, changes, useOutbox } from '@/api/index.ts'
 import { rememberNames } from '@/base/note-names.ts'
+import { useDraft } from '@/base/drafts.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
+import { clock } from '@/base/words.ts'
 
 /** What a message changes on the page while it is on its way. */
 type Change = { added: EntryRecord } | { removed: string } | { planned: Stage }
@@ -124,9 +129,16 @@ export const useLesson = defineStore('lesson', () => {
     inst.value ? gateOf(ofLearner(ofKind(entries.value, 'tries')), inst.value) : undefined,
   )
   /** Whether the whole instrument was played already. */
-  const playedWhole = computed(() =>
-    ofLearner(entries.value).some((e) => e.kind === 'long-tone' || e.kind === 'move'),
+  const playedWhole = computed(() => playsWhole(ofLearner(entries.value)))
+  /** The smallest part or the whole instrument: proposed by what was reliable, until the teacher says otherwise. */
+  const overruled = useDraft<'' | 'first' | 'full'>(() => `sequence.${answer.value?.lesson.id}`, '')
+  const proposed = computed<'first' | 'full'>(() =>
+    playedWhole.value || !gate.value?.part ? 'full' : 'first',
   )
+  const sequence = computed({
+    get: () => overruled.value || proposed.value,
+    set: (to) => (overruled.value = to === proposed.value ? '' : to),
+  })
   /** What stands on the line for a stop. */
   const said = (stage: Stage) =>
     stage === 'home'
@@ -156,7 +168,7 @@ export const useLesson = defineStore('lesson', () => {
   function put(entry: EntryRecord) {
     if (!answer.value || answer.value.lesson.id !== entry.lessonId) return
     const others = answer.value.entries.filter((e) => e.id !== entry.id)
-    answer.value.entries = [...others, entry].sort((a, b) => a.seq - b.seq)
+    answer.value.entries = [...others, entry].sort(asItHappened)
   }
   /** Checks an entry, keeps it and shows it; it is sent meanwhile. Undefined, with a notice, when it can't be right. */
   async function send(input: EntryInput): Promise<EntryRecord | undefined> {
@@ -164,7 +176,7 @@ export const useLesson = defineStore('lesson', () => {
     if (!now) return undefined
     return notices.attempt(async () => {
       // What is left out on the way, like an undefined field, is left out here too.
-      const plain = JSON.parse(JSON.stringify(input)) as EntryInput
+      const plain = JSON.parse(JSON.stringify({ ...input, at: input.at ?? studioNow() })) as EntryInput
       check(entryInput, plain)
       checkEntry(instrument(now.lesson.instrument), plain)
       const record = {
@@ -173,7 +185,7 @@ export const useLesson = defineStore('lesson', () => {
         learnerId: now.learner.id,
         instrument: now.lesson.instrument,
         seq: 1 + Math.max(0, ...entries.value.map((e) => e.seq)),
-        at: wallClock(new Date()),
+        at: onDayOf(now.lesson, plain.at ?? studioNow()),
       } as EntryRecord
       await outbox.put({
         ...changes.addEntry(now.lesson.id, plain),
@@ -222,8 +234,8 @@ export const useLesson = defineStore('lesson', () => {
     })
     notices.show('Taken back.', {
       undo: () => {
-        const { stage, kind, provenance, data } = entry
-        return send({ id, stage, kind, provenance, data } as EntryInput)
+        const { stage, kind, provenance, data, at } = entry
+        return send({ id, stage, kind, provenance, data, at } as EntryInput)
       },
     })
   }
@@ -260,6 +272,19 @@ export const useLesson = defineStore('lesson', () => {
     const lesson = answer.value?.lesson
     const changed = lesson && (await notices.attempt(() => api.finish(lesson.id, finished)))
     if (changed && answer.value) answer.value.lesson = changed
+    if (!changed || !finished) return
+    // Who comes next is what a teacher looks for now.
+    const day = await api.today().catch(() => undefined)
+    const next = day?.lessons.find(
+      (l) =>
+        !l.lesson.finishedAt && l.lesson.id !== changed.id && !isBefore(l.lesson.startsAt, changed.startsAt),
+    )
+    notices.show(
+      next
+        ? `Finished. Next: ${next.learner.name} at ${clock(next.lesson.startsAt)}.`
+        : 'Finished. Nobody else comes today.',
+      { undo: () => finish(false) },
+    )
   }
   return {
     answer,
@@ -277,6 +302,7 @@ export const useLesson = defineStore('lesson', () => {
     aims,
     gate,
     playedWhole,
+    sequence,
     said,
     noted,
     setAim,

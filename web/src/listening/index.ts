@@ -1,2 +1,2 @@
-export { useListening, type SoundSource, type Take } from './store.ts'
+export { gapWords, useListening, type SoundSource, type Take } from './store.ts'
 export { playingId, replay } from './replay.ts'

@@ -12,14 +12,20 @@ export interface Hearing {
   /** Time on the audio clock of the stream's first sample, s; undefined until it is known. */
   beganS(): number | undefined
   nowS(): number
+  /** How long the stream has lasted by the clocks, s: more than was delivered means that sound is missing; undefined for a stand-in. */
+  lastedS(): number | undefined
   stop(): Promise<void>
 }
+
+/** How much sound waits in the buffer, s. */
+const LATENCY_S = 0.05
 
 let context: AudioContext | undefined
 
 async function audioContext(): Promise<AudioContext> {
   if (!context) {
-    context = new AudioContext({ latencyHint: 'interactive' })
+    // A larger buffer rides out what else the machine does; what is heard is shown a twentieth of a second later.
+    context = new AudioContext({ latencyHint: LATENCY_S })
     await context.audioWorklet.addModule(captureUrl)
   }
   await context.resume()
@@ -32,11 +38,16 @@ async function listen(
   ear: Ear,
   onFrames: (f: LiveFrame[]) => void,
   release: () => void,
+  live: boolean,
 ): Promise<Hearing> {
   const capture = new AudioWorkletNode(ctx, 'capture', { numberOfOutputs: 1 })
   const channel = new MessageChannel()
   let began: number | undefined
-  capture.port.onmessage = ({ data }: MessageEvent<number>) => (began = data)
+  let beganMs = 0
+  capture.port.onmessage = ({ data }: MessageEvent<number>) => {
+    began = data
+    beganMs = performance.now()
+  }
   await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, ear, proxy(onFrames))
   capture.port.postMessage(channel.port1, [channel.port1])
   node.connect(capture)
@@ -45,6 +56,11 @@ async function listen(
   return {
     beganS: () => began,
     nowS: () => ctx.currentTime,
+    // The audio clock stands still with the audio thread; the page's own goes on.
+    lastedS: () =>
+      began === undefined || !live
+        ? undefined
+        : Math.max(ctx.currentTime - began, (performance.now() - beganMs) / 1000),
     async stop() {
       node.disconnect()
       capture.disconnect()
@@ -83,8 +99,13 @@ export async function listenToMicrophone(
   }
   for (const track of stream.getAudioTracks()) track.addEventListener('ended', onGone, { once: true })
   const ctx = await audioContext()
-  return listen(ctx, ctx.createMediaStreamSource(stream), ear, onFrames, () =>
-    stream.getTracks().forEach((t) => t.stop()),
+  return listen(
+    ctx,
+    ctx.createMediaStreamSource(stream),
+    ear,
+    onFrames,
+    () => stream.getTracks().forEach((t) => t.stop()),
+    true,
   )
 }
 
@@ -101,7 +122,7 @@ export async function listenToPlayer(
   const buffer = ctx.createBuffer(1, samples.length, ctx.sampleRate)
   buffer.getChannelData(0).set(samples)
   const source = new AudioBufferSourceNode(ctx, { buffer })
-  const hearing = await listen(ctx, source, ear, onFrames, () => source.stop())
+  const hearing = await listen(ctx, source, ear, onFrames, () => source.stop(), false)
   if (aloud) source.connect(ctx.destination)
   source.onended = onEnded
   source.start()

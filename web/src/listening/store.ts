@@ -31,6 +31,20 @@ export interface Take {
   judge(measurement: Measurement, provenance: Provenance): Promise<string | undefined> | string | undefined
 }
 
+/** Sound that is missing is said from here on: s, and share of the take (chosen by Halitus). */
+const GAP = { seconds: 0.12, share: 0.01 } as const
+
+/**
+ * What of a take never reached the program, in a sentence; undefined where all did.
+ * @param lastedS by the clocks; undefined where nobody counted
+ * @param heardS what was delivered
+ */
+export function gapWords(lastedS: number | undefined, heardS: number): string | undefined {
+  const missingS = (lastedS ?? 0) - heardS
+  if (missingS <= Math.max(GAP.seconds, GAP.share * (lastedS ?? 0))) return undefined
+  return `${missingS.toFixed(1)} of ${lastedS!.toFixed(1)} s of sound didn’t reach Halitus: the machine was busy with something else. This take counts for nothing; once more.`
+}
+
 /** Listens: to the microphone, the simulated player or a file; shows what is heard while it is heard. */
 export const useListening = defineStore('listening', () => {
   const source = useLocalStorage<SoundSource>('halitus.source', 'microphone')
@@ -145,8 +159,17 @@ export const useListening = defineStore('listening', () => {
     // What couldn't be opened has said so already.
     if (!ending) return
     if (lags.length) lagMs.value = median(lags)
+    const lastedS = ending.lastedS()
     await ending.stop()
     const measurement = await soundWorker().end(ear)
+    const gone = gapWords(lastedS, measurement.report.durationS)
+    if (gone) {
+      // Lengths, rates and evenness would all be wrong: nothing of it is judged or kept.
+      state.value = 'idle'
+      levelDb.value = -90
+      problem.value = gone
+      return
+    }
     // The simulated player's sound is a stand-in: nobody keeps it.
     hasSound.value = from !== 'simulated'
     soundId.value++

@@ -19,11 +19,19 @@ function take(n: number) {
   value.value = stepped
   text.value = written(stepped)
 }
-/** What can't be read leaves the number as it was. */
+/** Said when what was typed can't be taken: the number stays as it was, and nothing changes without a word. */
+const refused = ref('')
 function read() {
-  const n = Number(text.value.trim().replace('−', '-').replace(',', '.'))
-  if (text.value.trim() === '' || !Number.isFinite(n)) text.value = written(value.value)
-  else take(n)
+  const typed = text.value.trim()
+  const n = Number(typed.replace('−', '-').replace(',', '.'))
+  const unit = props.unit && ` ${props.unit}`
+  if (typed !== '' && Number.isFinite(n) && n >= props.min && n <= props.max) {
+    refused.value = ''
+    take(n)
+    return
+  }
+  refused.value = `${typed === '' ? 'Nothing' : `“${typed}”`} can’t be taken: ${written(props.min)} to ${written(props.max)}${unit}. It stays at ${written(value.value)}.`
+  text.value = written(value.value)
 }
 </script>
 
@@ -45,10 +53,15 @@ function read() {
       @keydown.down.prevent="(read(), take(value - step))"
     />
     <span v-if="unit" class="unit">{{ unit }}</span>
+    <span v-if="refused" class="refused caution" role="alert">{{ refused }}</span>
   </span>
 </template>
 
 <style scoped>
+.refused {
+  font-size: 14px;
+  max-width: 260px;
+}
 .quantity {
   display: inline-flex;
   align-items: baseline;

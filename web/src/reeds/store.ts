@@ -5,7 +5,7 @@ import type { ReedAnswer, ReedInput, ReedRecord, ShelfAnswer } from '@halitus/co
 import { BREAK_IN_MINUTES } from '@halitus/core/reeds'
 import { api } from '@/api/index.ts'
 import { useNotices } from '@/base/notices.ts'
-import { localNow } from '@/base/words.ts'
+import { studioNow } from '@/base/clock.ts'
 
 /** Shelves of reeds: all of the studio, or one learner's. */
 export const useReeds = defineStore('reeds', () => {
@@ -42,7 +42,7 @@ export const useReeds = defineStore('reeds', () => {
     const minutes = young
       ? (BREAK_IN_MINUTES[Math.min(days, BREAK_IN_MINUTES.length - 1)] ?? lessonMinutes)
       : lessonMinutes
-    const use = { id: newId(), at: localNow(), minutes, rating, fault }
+    const use = { id: newId(), at: studioNow(), minutes, rating, fault }
     if (!(await notices.attempt(() => api.addUse(reed.id, use)))) return
     await again()
     notices.show(`${reed.name}: ${minutes} min${rating === null ? '' : `, rated ${rating}`}.`, {

@@ -8,6 +8,7 @@ import Notices from './Notices.vue'
 import { isTyping, letKeysWork } from '@/base/keys.ts'
 import { useTools } from '@/lesson/index.ts'
 import { libraryTheme } from '@/base/theme.ts'
+import { clockOff } from '@/base/clock.ts'
 import { useAppearance } from '@/base/appearance.ts'
 
 const appearance = useAppearance()
@@ -30,6 +31,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     })
   // In a lesson its own tools take this key.
   if (event.key === 'p' && !isTyping(event) && tools.pulsing && !inLesson.value) void tools.togglePulse()
+})
+/** How far this device's clock is off, in words; said, since what is noted goes by the studio's. */
+const clockWords = computed(() => {
+  const minutes = Math.round(Math.abs(clockOff.value) / 60_000)
+  if (!minutes) return ''
+  const far =
+    minutes < 120
+      ? `${minutes} minutes`
+      : minutes < 2880
+        ? `${Math.round(minutes / 60)} hours`
+        : `${Math.round(minutes / 1440)} days`
+  const way = clockOff.value > 0 ? 'behind' : 'ahead of'
+  return `This device’s clock is ${far} ${way} the studio’s. What is noted goes by the studio’s clock; put this one right.`
 })
 </script>
 
@@ -65,6 +79,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </button>
         <button class="top-button" type="button" aria-label="Keys" @click="keysShown = true">?</button>
       </header>
+      <p v-if="clockWords" class="clock caution" role="status">{{ clockWords }}</p>
       <RouterView />
     </div>
     <Notices />
@@ -77,6 +92,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   display: flex;
   flex-direction: column;
   height: 100%;
+}
+.clock {
+  margin: 0;
+  padding: 6px 24px;
 }
 .skip {
   position: absolute;

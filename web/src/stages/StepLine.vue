@@ -17,7 +17,9 @@ const MARKS = 2
       <button class="step" type="button" :aria-pressed="s.id === at" @click="emit('go', s.id)">
         <span class="mark" aria-hidden="true">{{ '●'.repeat(Math.min(MARKS, passed(s.id))) || '○' }}</span>
         {{ s.title }}
-        <span class="visually-hidden">passed {{ passed(s.id) }} times</span>
+        <span class="visually-hidden"
+          >passed {{ passed(s.id) === 1 ? 'once' : `${passed(s.id)} times` }}</span
+        >
       </button>
     </li>
   </ol>

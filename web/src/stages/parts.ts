@@ -45,15 +45,20 @@ function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
 }
 
 /**
- * What can be done at a stop, in the registry's order, and which of it is open; remembered on this device. Listening ends
- * when another part is opened or the stop is left.
+ * What can be done at a stop, in the registry's order, and which of it is open: the one that was last open at this stop with
+ * this learner, on this device or by what was noted. Listening ends when another part is opened or the stop is left.
  * @param usual the one to begin with while none is remembered
- * @param first the one to begin with whatever is remembered
+ * @param but.first the one to begin with whatever is remembered; `but.never` the one not to begin with
  */
-export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
+export function useParts(
+  stage: Stage,
+  usual?: EntryKind,
+  but: { first?: EntryKind; never?: EntryKind } = {},
+) {
+  const lesson = useLesson()
   const listening = useListening()
   const parts = partsAt(stage)
-  const inst = useLesson().inst
+  const { inst } = lesson
   const fits = (kind: EntryKind) => {
     const { fits: does } = RECORDS[kind] as { fits?: (on: Instrument) => boolean }
     return !inst || !does || does(inst)
@@ -62,11 +67,14 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const views: readonly { value: ViewId; label: string }[] =
     stage in VIEWS ? VIEWS[stage as keyof typeof VIEWS] : []
   const kinds: PartId[] = [...records, ...views.map((v) => v.value)]
-  const remembered = useLocalStorage<PartId | ''>(`halitus.part.${stage}`, '')
+  const remembered = useLocalStorage<PartId | ''>(
+    `halitus.part.${lesson.answer?.learner.id ?? ''}.${inst?.id ?? ''}.${stage}`,
+    '',
+  )
+  const lastNoted = lesson.entries.findLast((e) => e.stage === stage && kinds.includes(e.kind))?.kind
+  const known = [but.first, remembered.value || undefined, lastNoted].filter((k) => k !== but.never)
   const kind = ref<PartId | undefined>(
-    kinds.find((k) => k === (first ?? (remembered.value || usual))) ??
-      kinds.find((k) => k === usual) ??
-      kinds[0],
+    known.find((k) => k && kinds.includes(k)) ?? kinds.find((k) => k === usual) ?? kinds[0],
   )
   const part = computed(() => kind.value && parts[kind.value])
   const options: { value: PartId; label: string }[] = [

@@ -201,7 +201,11 @@ export const pipeChanter = define({
       'Bag full, one firm strike, then the arm takes over from the breath.',
       [
         ['early', 'Chanter sounds early', 'Pressure comes too slowly.'],
-        ['chokes', 'High A chokes', 'Too much pressure, or the reed too weak.'],
+        [
+          'chokes',
+          'High A chokes',
+          'Stands with less: too much pressure, or a weak reed. Stands with more: too little, or a hard one.',
+        ],
       ],
       { caution: 'Dizzy or pressure in the head: stop, sit, breathe normally.' },
     ),

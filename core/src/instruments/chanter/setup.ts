@@ -23,7 +23,11 @@ export const CHANTER_SETUP: SetupStep[] = [
     'Lips sealed round the staple: a steady crow with constant pressure.',
     [
       ['no-crow', 'No sound', 'Blades closed, or too little pressure.'],
-      ['chokes', 'Chokes when blown', 'Too much pressure, or the blades too weak.'],
+      [
+        'chokes',
+        'Chokes when blown',
+        'Stands with less: too much pressure, or weak blades. Stands with more: too little, or hard ones.',
+      ],
     ],
     first(),
   ),

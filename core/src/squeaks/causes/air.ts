@@ -75,11 +75,21 @@ export const AIR_CAUSES: readonly SqueakCause[] = [
   cause(
     'choked',
     'air',
-    'The reed chokes: too little pressure for it',
+    'Too little pressure for this reed, or the reed too hard',
     'ow',
     'stops:a silent:o airy:w gurgle:w soft:w high:w air:a less-air:n swap-reed:o teacher-plays:a small-part:w start:w tired:w end:w blow-sags:o',
-    'More pressure from the start; an easier reed if it stays.',
+    'A little more: if it stands, it was the pressure; if it takes force, an easier reed.',
     'Ten starts, each as strong as the last.',
+    { on: ['chanter'], stop: 'breath' },
+  ),
+  cause(
+    'overpressed',
+    'air',
+    'Too much pressure for this reed, or the reed too weak',
+    'ws',
+    'stops:o silent:s sharp:o shriek:w wobble:w high:o loud:o less-air:a air:n soft:n low:s swap-reed:o teacher-plays:o small-part:w start:w tired:s',
+    'A little less: if it stands, it was the pressure; if it chokes at once again, a stronger reed.',
+    'High A, from soft up until it just stops and a hair back: there is the pressure.',
     { on: ['chanter'], stop: 'breath' },
   ),
   cause(

@@ -195,10 +195,10 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
   cause(
     'high-fingers',
     'fingers',
-    'Fingers fly too high and miss their holes',
+    'Fingers fly too high and come down beside their places',
     'ow',
     'between:o shriek:w late:w one-move:o flat-fingers:w slowly:o freeze:w teacher-plays:a fingers-far:a fast:a slurred:w from-one-down:n finger-lags:w',
-    'A finger’s width above the holes, no more.',
+    'A finger’s width above their places, no more.',
     'Slow trill, fingers staying close; before a mirror.',
     { stop: 'fingers' },
   ),

@@ -24,6 +24,8 @@ const passed = computed(() =>
     .map((p) => `${prettyNote(p.written)} (${Math.round(100 * p.share)} %)`)
     .join(', '),
 )
+/** What is seldom still happens. */
+const percent = (share: number) => (share < 0.01 ? 'under 1' : String(Math.round(100 * share)))
 </script>
 
 <template>
@@ -32,7 +34,7 @@ const passed = computed(() =>
     <li v-for="s in likely.slice(0, SHOWN)" :key="s.touches.join(' ')">
       <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="emit('show', s)">
         <b>{{ prettyNote(s.sounds) }}</b><span
-          >{{ outOfStep(system, s) }}, {{ Math.round(100 * s.likelihood) }} %
+          >{{ outOfStep(system, s) }}, {{ percent(s.likelihood) }} %
           <span v-if="s.source === 'column'" class="soft">by its open holes</span>
           <span v-else-if="s.source === 'model'" class="soft">predicted</span></span
         >

@@ -11,16 +11,20 @@ const props = defineProps<{ learner: string }>()
 const notices = useNotices()
 const links = ref<Awaited<ReturnType<typeof api.links>>['links']>([])
 const made = ref<{ id: string; url: string; picture: string }>()
-const load = async () =>
-  (links.value = ((await notices.attempt(() => api.links(props.learner)))?.links ?? []).filter(
-    (l) => !l.revokedAt,
-  ))
+/** The address by which a phone reaches this studio; null where none does, undefined until it is known. */
+const phones = ref<string | null>()
+async function load() {
+  const answer = await notices.attempt(() => api.links(props.learner))
+  links.value = (answer?.links ?? []).filter((l) => !l.revokedAt)
+  if (answer) phones.value = answer.phones
+}
 onMounted(load)
 
 async function make() {
+  if (!phones.value) return
   const link = await notices.attempt(() => api.addLink(props.learner))
   if (!link) return
-  const url = `${window.location.origin}${link.path}`
+  const url = `${phones.value}${link.path}`
   const svg = await toString(url, { type: 'svg', margin: 1 })
   made.value = { id: link.id, url, picture: `data:image/svg+xml,${encodeURIComponent(svg)}` }
   await load()
@@ -46,8 +50,15 @@ const copy = () => notices.attempt(() => navigator.clipboard.writeText(made.valu
         <Button size="small" @click="copy">Copy</Button>
       </div>
     </div>
-    <p>
-      <Button @click="make">{{ links.length ? 'Another link' : 'Make a link' }}</Button>
+    <p v-if="phones === null" class="caution">
+      No phone reaches this studio yet: it listens on this machine only. Start it with
+      <code>HOST=0.0.0.0 HTTPS=1 npm start</code>, sign in once, and make the link then. The network has to be
+      one that you trust.
+    </p>
+    <p v-else>
+      <Button :disabled="phones === undefined" @click="make">{{
+        links.length ? 'Another link' : 'Make a link'
+      }}</Button>
     </p>
     <ul>
       <li v-for="l in links" :key="l.id">

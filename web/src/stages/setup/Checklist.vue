@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, nextTick } from 'vue'
+import { computed, nextTick, ref } from 'vue'
+import { storeToRefs } from 'pinia'
 import { useEventListener } from '@vueuse/core'
 import { setupSequence } from '@halitus/core/instruments'
 import { daysBetween } from '@halitus/core/time'
@@ -10,14 +11,16 @@ import { isTyping, pressesButton } from '@/base/keys.ts'
 import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
-/** The whole instrument is proposed when the part is reliable, or was played already; the teacher may overrule. */
-const proposed = computed<'first' | 'full'>(() =>
-  lesson.playedWhole || !lesson.gate?.part ? 'full' : 'first',
-)
-const overruled = useDraft<'' | 'first' | 'full'>(() => `sequence.${lesson.answer?.lesson.id}`, '')
-const sequence = computed({
-  get: () => overruled.value || proposed.value,
-  set: (to) => (overruled.value = to === proposed.value ? '' : to),
+/** The smallest part or the whole instrument; what is said here holds at the other stops. */
+const { sequence } = storeToRefs(lesson)
+/** Putting away comes at the end of the lesson, not among what is looked at before the first note. */
+const away = ref(false)
+const shown = computed({
+  get: () => (away.value ? 'away' : sequence.value),
+  set: (now: 'first' | 'full' | 'away') => {
+    away.value = now === 'away'
+    if (now !== 'away') sequence.value = now
+  },
 })
 const LATELY_DAYS = 28
 
@@ -27,12 +30,15 @@ const wrongLately = computed(() => {
     .ofKind(lesson.earlier, 'setup')
     .filter((e) => e.data.verdict === 'wrong' && daysBetween(e.at, now) <= LATELY_DAYS)
 })
+/** What was wrong with a step the last time that it was: the same fault is looked for first. */
+const lastFault = computed(() => new Map(wrongLately.value.map((e) => [e.data.stepId, e.data.faultId])))
 const steps = computed(() =>
   lesson.inst
     ? setupSequence(
         lesson.inst,
         sequence.value,
         wrongLately.value.map((e) => e.data.stepId),
+        away.value ? 'end' : 'beginning',
       )
     : [],
 )
@@ -40,7 +46,7 @@ const steps = computed(() =>
 const verdicts = computed(
   () => new Map(lesson.ofKind(lesson.own, 'setup').map((e) => [e.data.stepId, e.data])),
 )
-const at = useDraft(() => `step.${lesson.answer?.lesson.id}.${sequence.value}`, 0)
+const at = useDraft(() => `step.${lesson.answer?.lesson.id}.${shown.value}`, 0)
 const current = computed(() => steps.value[at.value])
 const doneCount = computed(() => steps.value.filter((s) => verdicts.value.has(s.step.id)).length)
 const PHASES = {
@@ -65,6 +71,11 @@ function judge(verdict: 'ok' | 'wrong', faultId?: string) {
   const next = steps.value.findIndex((s, i) => i > at.value && !verdicts.value.has(s.step.id))
   void go(next < 0 ? at.value : next)
 }
+/** One tap for everything that nobody has looked at singly: only what was wrong costs a word. */
+const rest = computed(() => steps.value.filter((s) => !verdicts.value.has(s.step.id)))
+function restRight() {
+  for (const { step } of rest.value) void lesson.add('setup', 'setup', { stepId: step.id, verdict: 'ok' })
+}
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || !current.value) return
   if (event.key === 'ArrowDown') void go(at.value + 1)
@@ -84,10 +95,11 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
   <template v-if="lesson.inst">
     <header class="head">
       <Views
-        v-model="sequence"
+        v-model="shown"
         :options="[
           { value: 'first', label: 'Smallest part' },
           { value: 'full', label: 'Whole instrument' },
+          { value: 'away', label: 'Packing away' },
         ]"
         label="Sequence"
       />
@@ -130,7 +142,10 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
           Tolerance: {{ current.step.tolerance }} ({{ current.step.source }})
         </p>
         <Button type="primary" size="large" class="right" @click="judge('ok')"
-          >All right <kbd>Space</kbd></Button
+          >{{ mark(current.step.id) === 'wrong' ? 'Put right now' : 'All right' }} <kbd>Space</kbd></Button
+        >
+        <Button v-if="rest.length > 1" size="large" class="rest" @click="restRight"
+          >All the rest right</Button
         >
         <h2 class="wrong-title">Or what is wrong</h2>
         <ul class="faults">
@@ -143,8 +158,11 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
             >
               <kbd>{{ LETTERS[i] }}</kbd>
               <span
-                ><b>{{ f.what }}</b
-                ><br /><span class="soft">{{ f.effect }}</span></span
+                ><b>{{ f.what }}</b>
+                <span v-if="lastFault.get(current.step.id) === f.id" class="often">last time</span><br /><span
+                  class="soft"
+                  >{{ f.effect }}</span
+                ></span
               >
             </button>
           </li>

@@ -8,7 +8,7 @@ import { api } from '@/api/index.ts'
 import Choice from '@/parts/Choice.vue'
 import { useFormDraft } from '@/base/drafts.ts'
 import { useNotices } from '@/base/notices.ts'
-import { localNow } from '@/base/words.ts'
+import { studioNow } from '@/base/clock.ts'
 
 /** The learner's instrument that can be touched: whose it is, what was found, what the technician should be told. */
 const props = defineProps<{ learnerId: string; instrumentId: InstrumentId }>()
@@ -58,7 +58,7 @@ async function add() {
 }
 async function note(piece: PieceAnswer) {
   const { kind, text } = noting.value[piece.id]!
-  const service: ServiceInput = { id: newId(), at: localNow(), kind, text: text.trim() }
+  const service: ServiceInput = { id: newId(), at: studioNow(), kind, text: text.trim() }
   if (!(await notices.attempt(() => api.addService(piece.id, service)))) return
   noting.value[piece.id] = { kind, text: '' }
   await load()

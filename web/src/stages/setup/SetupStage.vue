@@ -26,6 +26,8 @@ const views = computed(() => [
     : []),
   { value: 'instrument' as View, label: 'Instrument' },
 ])
+/** Timers run on in other lessons: each says whose it is. */
+const whose = computed(() => lesson.answer?.learner.name.split(' ')[0])
 /** Soaking and rest times are common practice; drying is chosen by Halitus. */
 const timers = computed(() => [
   ...(reed.value?.soak ? [reed.value.soak] : []),
@@ -45,7 +47,7 @@ const timers = computed(() => [
         :key="t.name"
         size="small"
         :aria-label="`Start timer: ${t.name}`"
-        @click="tools.startTimer(t.name, t.seconds)"
+        @click="tools.startTimer(whose ? `${t.name}, ${whose}` : t.name, t.seconds)"
       >
         {{ t.name }} {{ t.seconds < 60 ? `${t.seconds} s` : `${t.seconds / 60} min` }}
       </Button>

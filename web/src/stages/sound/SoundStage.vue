@@ -5,12 +5,11 @@ import Takes from './Takes.vue'
 import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
-/** Who isn't through with the small parts begins there. */
-const { kind, part, options } = useParts(
-  'sound',
-  'long-tone',
-  lesson.playedWhole || !lesson.gate?.part ? undefined : 'tries',
-)
+/** Who isn't through with the small parts begins there, and nobody else, as Set-up says. */
+const small = lesson.sequence === 'first'
+const { kind, part, options } = useParts('sound', 'long-tone', {
+  ...(small ? { first: 'tries' } : { never: 'tries' }),
+})
 </script>
 
 <template>

@@ -15,11 +15,13 @@ import {
 } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { ATTITUDE } from '@halitus/core/schools'
-import { dayOf, wallClock } from '@halitus/core/time'
+import { dayOf } from '@halitus/core/time'
+import { studioNow } from '@/base/clock.ts'
 import { api, ApiError } from '@/api/index.ts'
 import { focusOnOpen } from '@/base/focus.ts'
 import { useSaving } from '@/base/meanwhile.ts'
 import Choice from '@/parts/Choice.vue'
+import Quantity from '@/parts/Quantity.vue'
 import Meanwhile from '@/parts/Meanwhile.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
@@ -134,7 +136,7 @@ const consents = [
 const agreed = computed({
   get: () => form.consent?.by ?? '',
   set: (by: '' | Consent['by']) => {
-    form.consent = by ? { on: dayOf(wallClock(new Date())), ...form.consent, by } : null
+    form.consent = by ? { on: dayOf(studioNow()), ...form.consent, by } : null
   },
 })
 const studioSchools = ref<Record<string, string>>({})
@@ -195,9 +197,9 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
         aria-labelledby="l-instruments"
       />
       <label for="l-minutes">Minutes a session</label>
-      <InputNumber id="l-minutes" v-model:value="form.minutesPerSession" :min="5" :max="45" />
+      <Quantity id="l-minutes" v-model="form.minutesPerSession" :min="5" :max="45" />
       <label for="l-sessions">Sessions a week</label>
-      <InputNumber id="l-sessions" v-model:value="form.sessionsPerWeek" :min="1" :max="7" />
+      <Quantity id="l-sessions" v-model="form.sessionsPerWeek" :min="1" :max="7" />
       <label for="l-regular">Comes</label>
       <div class="regular">
         <Choice id="l-regular" v-model="weekday" :options="regularWords" />
@@ -205,7 +207,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
           <label for="l-time">at</label>
           <input id="l-time" v-model="form.regular.time" type="time" class="clock-field" />
           <label for="l-long">for</label>
-          <InputNumber id="l-long" v-model:value="form.regular.minutes" :min="5" :max="180" /> min
+          <Quantity id="l-long" v-model="form.regular.minutes" :min="5" :max="180" unit="min" />
           <Choice
             v-if="form.instruments.length > 1"
             v-model="form.regular.instrument"

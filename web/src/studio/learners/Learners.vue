@@ -4,6 +4,7 @@ import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { studioNow } from '@/base/clock.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useNotices } from '@/base/notices.ts'
@@ -23,7 +24,7 @@ onMounted(studio.load)
 whenBehind(studio.load)
 const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
 const aside = computed(() => studio.learners?.filter((l) => l.archived) ?? [])
-const thisYear = new Date().getFullYear()
+const thisYear = Number(studioNow().slice(0, 4))
 
 async function layAside(id: string, name: string, archived: boolean) {
   await notices.attempt(() => studio.changeLearner(id, { archived }))

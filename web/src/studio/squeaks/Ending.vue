@@ -23,6 +23,23 @@ const chosen = computed({
   get: () => (other.value && causes.value.some((c) => c.value === other.value) ? other.value : top.value?.id),
   set: (id) => (other.value = id),
 })
+/** Nothing was tried yet, and something helped: what was it? */
+const asks = ref(false)
+const MOST_ASKED = 4
+const couldHave = computed(() =>
+  (props.search.verdict.value?.causes ?? []).filter((c) => c.id !== 'other').slice(0, MOST_ASKED),
+)
+const tried = computed(() => props.search.told.value.said.some((s) => s.how !== 'yes' && s.how !== 'no'))
+function helped() {
+  if (tried.value || other.value) void end('helped')
+  else asks.value = true
+}
+function thatHelped(id: string) {
+  asks.value = false
+  other.value = id
+  props.search.say(`try-${id}`, 'better')
+  void end('helped')
+}
 const unsolved = ref(false)
 const tell = ref('')
 const kept = props.search.kept
@@ -69,12 +86,13 @@ async function takeBack() {
 function again() {
   kept.value = undefined
   unsolved.value = false
+  asks.value = false
   tell.value = ''
   props.search.again()
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || kept.value) return
-  if (event.key === 'h' && lesson.answer) void end('helped')
+  if (event.key === 'h' && lesson.answer) helped()
 })
 </script>
 
@@ -98,9 +116,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template v-if="lesson.answer">
       <p class="taps">
         <Choice v-model="chosen" :options="causes" label="What helped" />
-        <Button type="primary" size="large" @click="end('helped')">That helped <kbd>h</kbd></Button>
+        <Button type="primary" size="large" @click="helped">That helped <kbd>h</kbd></Button>
         <Button size="large" :aria-expanded="unsolved" @click="unsolved = !unsolved">Stop, unsolved</Button>
       </p>
+      <div v-if="asks" class="taps" role="group" aria-label="What helped">
+        <b>Nothing was tried here yet: what helped?</b>
+        <Button v-for="c in couldHave" :key="c.id" @click="thatHelped(c.id)">{{
+          c.remedy.replace(/\.$/, '')
+        }}</Button>
+        <Button @click="asks = false">Something else: choose above</Button>
+      </div>
       <p v-if="unsolved" class="taps">
         <Input
           v-model:value="tell"

@@ -6,7 +6,8 @@ import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { complaintsIn, noticedIn } from '@halitus/core/squeaks'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
+import { complaintsIn, notesIn, noticedIn } from '@halitus/core/squeaks'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -71,8 +72,18 @@ function begin(id: string) {
   search.begin(id)
   const here = new Set(known.value.observations.map((o) => o.id))
   for (const o of noticedIn(typed.value)) if (here.has(o.id)) search.say(o.id, 'yes')
+  const notes = notesIn(inst.value, typed.value).slice(0, 2)
+  if (notes.length === 2 && WENT.includes(id)) {
+    // “D5 drops to low D”: the first was meant, the second was heard.
+    const [meantNote, heard] = notes as [string, string]
+    const hz = hzOfMidi(parseNote(heard).midi + inst.value.transposition, lesson.a4Hz)
+    search.change({ notes: [meantNote], heard: { hz }, heardWords: prettyNote(heard) })
+  } else if (notes.length) search.change({ notes })
   typed.value = ''
 }
+/** Complaints that say from where to where it went. */
+const WENT = ['jumps-up', 'drops-down', 'wrong-note']
+const notUnderstood = computed(() => typed.value.trim().length > 2 && !read.value.length)
 const noteAt = (i: number) =>
   computed({
     get: () => told.value.notes[i] ?? '',
@@ -153,6 +164,9 @@ const back = () =>
           listening.state === 'listening' ? 'Stop' : 'Listen'
         }}</Button>
         <span v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</span>
+      </p>
+      <p v-if="notUnderstood" role="status" class="soft">
+        “{{ typed.trim() }}” isn’t understood here. Other words for it, or one of these:
       </p>
       <p v-if="search.heard.value && inLesson" class="line">
         Heard just now: <b>{{ search.heard.value.words }}</b>

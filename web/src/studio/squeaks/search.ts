@@ -15,7 +15,7 @@ import {
   type Background,
   type Diagnosed,
 } from '@halitus/core/squeaks'
-import { wallClock } from '@halitus/core/time'
+import { studioNow } from '@/base/clock.ts'
 import { api } from '@/api/index.ts'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
@@ -102,7 +102,7 @@ export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: R
       inst: inst.value,
       entries: lesson.entries,
       lessonId: answer.lesson.id,
-      today: wallClock(new Date()),
+      today: studioNow(),
     })
     // What was noted a moment ago is here sooner than at the server.
     return {

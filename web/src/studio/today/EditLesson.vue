@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { Button, InputNumber, Modal } from 'ant-design-vue'
+import { Button, Modal } from 'ant-design-vue'
 import { ref, watch } from 'vue'
 import type { LessonRecord } from '@halitus/core/contract'
+import Quantity from '@/parts/Quantity.vue'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 
@@ -62,7 +63,7 @@ async function remove() {
       <label for="edit-when">Begins</label>
       <input id="edit-when" v-model="startsAt" type="datetime-local" class="clock-field" autofocus />
       <label for="edit-minutes">Minutes</label>
-      <InputNumber id="edit-minutes" v-model:value="minutes" :min="5" :max="180" decimal-separator="," />
+      <Quantity id="edit-minutes" v-model="minutes" :min="5" :max="180" />
       <p class="acts">
         <Button type="primary" html-type="submit">Save</Button>
         <Button v-if="!lesson.cancelled" @click="cancel(true)">Cancel the lesson</Button>

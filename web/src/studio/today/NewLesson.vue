@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { newId } from '@/base/ids.ts'
-import { InputNumber, Modal } from 'ant-design-vue'
+import { Modal } from 'ant-design-vue'
 import { until } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import { focusOnOpen } from '@/base/focus.ts'
 import Choice from '@/parts/Choice.vue'
-import { localNow } from '@/base/words.ts'
+import Quantity from '@/parts/Quantity.vue'
+import { studioNow } from '@/base/clock.ts'
 import { useStudio } from '../store.ts'
 
 const props = defineProps<{ learnerId?: string | undefined; shown?: InstrumentId | undefined }>()
@@ -18,7 +19,7 @@ const router = useRouter()
 const learnerId = ref(props.learnerId)
 const played = ref<InstrumentId>()
 /** As the field has it, to the minute. */
-const toTheMinute = () => localNow().slice(0, 16)
+const toTheMinute = () => studioNow().slice(0, 16)
 const startsAt = ref(toTheMinute())
 const minutes = ref(30)
 const problem = ref('')
@@ -45,6 +46,10 @@ async function add() {
   }
   if (!learnerId.value || !played.value) {
     problem.value = 'Choose who comes.'
+    return
+  }
+  if (!startsAt.value) {
+    problem.value = 'Say when it begins: day and time.'
     return
   }
   try {
@@ -80,7 +85,7 @@ async function add() {
       <label for="lesson-when">Begins</label>
       <input id="lesson-when" v-model="startsAt" type="datetime-local" class="clock-field" />
       <label for="lesson-minutes">Minutes</label>
-      <InputNumber id="lesson-minutes" v-model:value="minutes" :min="5" :max="180" />
+      <Quantity id="lesson-minutes" v-model="minutes" :min="5" :max="180" />
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       <input type="submit" class="visually-hidden" tabindex="-1" aria-hidden="true" />
     </form>

@@ -18,7 +18,7 @@ import {
 } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
-import { localNow } from '@/base/words.ts'
+import { studioNow } from '@/base/clock.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
@@ -41,7 +41,11 @@ const aim = computed(() =>
 const ahead = computed(
   () =>
     lesson.inst &&
-    breathAhead(all.value, lesson.inst, { at: localNow(), written: written.value, loudness: loudness.value }),
+    breathAhead(all.value, lesson.inst, {
+      at: studioNow(),
+      written: written.value,
+      loudness: loudness.value,
+    }),
 )
 /** Heard, and waiting for a word about how easily it came. */
 const heard = useDraft<{ data: BreathCount; provenance: Provenance } | null>(

@@ -19,8 +19,9 @@ import {
 import { DIZZY_DAYS, ofLearner, roundsOf } from '@halitus/core/records'
 import { forSeconds } from '@halitus/core/sound'
 import { daysBetween } from '@halitus/core/time'
+import { useDraft } from '@/base/drafts.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
-import { localNow } from '@/base/words.ts'
+import { studioNow } from '@/base/clock.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 import Quantity from '@/parts/Quantity.vue'
@@ -35,7 +36,7 @@ const aloud = useLocalStorage('halitus.breath.aloud', true)
 
 const cycles = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'breath-cycle')))
 const dizzyLately = computed(() =>
-  ofLearner(lesson.ofKind(lesson.entries, 'dizzy')).some((e) => daysBetween(e.at, localNow()) <= DIZZY_DAYS),
+  ofLearner(lesson.ofKind(lesson.entries, 'dizzy')).some((e) => daysBetween(e.at, studioNow()) <= DIZZY_DAYS),
 )
 const earlier = computed(() => cycles.value.filter((e) => e.lessonId !== lesson.answer?.lesson.id))
 const begin = computed(() => rowToBegin(roundsOf(earlier.value), dizzyLately.value))
@@ -73,8 +74,19 @@ const holds = computed(() => pattern.value.holdCounts + pattern.value.emptyCount
 /** Holding the breath waits until somebody has said that nothing speaks against it. */
 const allowed = ref(false)
 
-/** What was paced and isn't judged yet. */
-const done = ref<{ pattern: Pattern; perMinute: number; rounds: number }>()
+interface Paced {
+  chosen: string
+  pattern: Pattern
+  perMinute: number
+  rounds: number
+}
+/** What was paced and isn't judged yet; still there after a reload in the middle of it. */
+const paced = useDraft<Paced | null>(() => `cycle.${lesson.answer?.lesson.id}`, null)
+if (paced.value) chosen.value = paced.value.chosen
+const done = computed({
+  get: () => (pacer.running.value || !paced.value?.rounds ? undefined : paced.value),
+  set: (now) => (paced.value = now ?? null),
+})
 const place = computed(() => placeAt(pattern.value, perMinute.value, pacer.atS.value))
 
 /** What the microphone hears of the breath, drawn on the ribbon; nothing of it is judged or kept. */
@@ -114,9 +126,21 @@ function halt() {
   const whole = Math.floor((pacer.atS.value * perMinute.value) / 60 / roundOf(pattern.value) + 1e-6)
   pacer.stop()
   void listening.cancel()
-  if (whole > 0)
-    done.value = { pattern: { ...pattern.value }, perMinute: perMinute.value, rounds: Math.min(30, whole) }
+  remember(whole)
 }
+/** Whole rounds so far, with the drill that they belong to. */
+function remember(whole: number) {
+  paced.value = {
+    chosen: chosen.value,
+    pattern: { ...pattern.value },
+    perMinute: perMinute.value,
+    rounds: Math.min(30, whole),
+  }
+}
+watch(
+  () => pacer.running.value && place.value.round,
+  (round) => typeof round === 'number' && round > 0 && remember(round - 1),
+)
 watch(
   () => pacer.running.value && place.value.round > rounds.value,
   (over) => over && halt(),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hasAir, passing, unknownBetween } from '@halitus/core/acoustics'
+import { hasAir, soundingBetween, unknownBetween } from '@halitus/core/acoustics'
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
@@ -112,13 +112,7 @@ const way = computed(() =>
 const likely = computed(() => {
   const [on, one, other] = [inst.value, a.value, b.value]
   if (!system.value || !way.value || !on || !one || !other) return []
-  const all = byLikelihood(system.value, way.value.move)
-  if (!hasAir(on)) return all
-  return all.map((s) => {
-    if (s.source === 'chart') return s
-    const sounds = passing(on, one, other, s.touches)
-    return sounds ? { ...s, sounds: sounds.written, source: 'model' as const } : s
-  })
+  return soundingBetween(on, one, other, byLikelihood(system.value, way.value.move))
 })
 const unknown = computed(() => {
   const [on, one, other] = [inst.value, a.value, b.value]
@@ -288,7 +282,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <div class="say">
         <p class="sentence">{{ describeMove(system, way.move) }}</p>
         <p class="soft">
-          {{ breakHere?.preparation ?? 'Finger it silently first, then slur, then tongue.' }}
+          {{
+            breakHere?.preparation ??
+            (inst.tongue
+              ? 'Finger it silently first, then slur, then tongue.'
+              : 'Finger it silently first, then with the sound.')
+          }}
         </p>
         <p class="soft hard">{{ hard }}</p>
       </div>

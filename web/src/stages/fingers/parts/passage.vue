@@ -3,7 +3,7 @@ import { Button, Input } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { pathsOf, type Path } from '@halitus/core/fingering'
 import { fingeringsOf, fingerSystem, type Fingering } from '@halitus/core/instruments'
-import { prettyNote } from '@halitus/core/pitch'
+import { inKey, prettyNote } from '@halitus/core/pitch'
 import { overrulingsOf } from '@halitus/core/records'
 import { ALTERNATES, choiceOf } from '@halitus/core/schools'
 import { lineOf } from '@halitus/core/tongue'
@@ -62,6 +62,7 @@ interface Shown {
   options: Fingering[]
   overruled: boolean
 }
+const names = computed(() => inKey((path.value?.fingerings ?? []).map((f) => f.written)))
 const notes = computed((): Shown[] =>
   (path.value?.fingerings ?? []).map((f, i) => {
     const options = inst.value ? fingeringsOf(inst.value, f.written) : []
@@ -108,7 +109,7 @@ async function keep() {
       v-model:value="typed"
       class="typed"
       :maxlength="400"
-      placeholder="B4 C#5 Eb5 C#5 B4"
+      placeholder="B4 C# D# C# B"
     />
     <Choice
       v-model="tempo"
@@ -129,7 +130,7 @@ async function keep() {
   <Staff v-if="inst && notes.length" :line="read" :inst="inst" :scale="46" />
   <ol v-if="system && notes.length" class="notes">
     <li v-for="(n, i) in notes" :key="i" :class="{ special: n.why }">
-      <b class="name">{{ prettyNote(n.written) }}</b>
+      <b class="name">{{ prettyNote(names[i] ?? n.written) }}</b>
       <Hands :system="system" :touches="n.touches" :note="n.written" />
       <span class="use">{{ n.use }}</span>
       <span v-if="n.why" class="why">{{ n.why }}</span>

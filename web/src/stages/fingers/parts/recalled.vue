@@ -117,6 +117,10 @@ const pick = (name: string) =>
 const tap = (id: TouchId) => {
   if (system.value && !result.value) held.value = tapped(system.value, held.value, id)
 }
+/** What was tapped while it is asked; then the note that was asked, which nobody taps who plays it. */
+const drawnFingers = computed(() =>
+  result.value && !(result.value.right && held.value.length) ? right.value : held.value,
+)
 const isTapped = computed(() => drill.value === 'name-fingers' || drill.value === 'staff-fingers')
 
 /** A move that is due, or the newest one. */
@@ -172,7 +176,7 @@ const take = (): Take | undefined => {
       async judge(m, provenance) {
         crossings.value = m.crossings ?? []
         if (!crossings.value.length) return 'No change between the two notes was heard.'
-        const { clean, tries, late } = tally(crossings.value)
+        const { clean, tries, late, how } = tally(crossings.value)
         await lesson.add(
           'fingers',
           'move',
@@ -182,6 +186,7 @@ const take = (): Take | undefined => {
             clean: Math.min(99, clean),
             tries: Math.min(99, tries),
             late,
+            ...(late && how === 'early' && { early: true }),
           },
           provenance,
         )
@@ -283,7 +288,7 @@ const dueWords = computed(() => {
       <InstrumentDrawing
         v-if="isTapped"
         :system="system"
-        :held="result && !result.right ? right : held"
+        :held="drawnFingers"
         :label="`${inst.name}: fingers to be tapped`"
         :taps="!result"
         class="drawing"

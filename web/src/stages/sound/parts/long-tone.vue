@@ -62,7 +62,11 @@ const WALKS = [
 ] as const
 const startAsked = computed(() => choiceOf(TONE_START, lesson.answer?.learner.schools, lesson.schools))
 const begins = computed(() =>
-  startAsked.value === 'air' ? 'Begin with air alone, no tongue.' : 'Begin tongued, like everything else.',
+  !lesson.inst?.tongue
+    ? 'No tongue: the pressure is there before the note.'
+    : startAsked.value === 'air'
+      ? 'Begin with air alone, no tongue.'
+      : 'Begin tongued, like everything else.',
 )
 const take = (): Take | undefined =>
   lesson.inst && {
@@ -77,7 +81,8 @@ const take = (): Take | undefined =>
       const inst = lesson.inst
       if (!inst) return undefined
       const aimS = (note: string) => lesson.aim('long-tone', noteKey(note))?.value ?? 4
-      const data = longToneHeard(measurement, inst, aimS, startAsked.value === 'air' ? 'air' : 'tongued')
+      const asked = startAsked.value === 'air' ? 'air' : 'tongued'
+      const data = longToneHeard(measurement, inst, aimS, inst.tongue ? asked : undefined)
       if (typeof data === 'string') return data
       written.value = noteKey(data.written)
       await keep(data, provenance)

@@ -186,7 +186,9 @@ const bars = computed(() => moves.value.slice(0, 12).map((m) => m.quick.map((q) 
       />
     </section>
     <p v-else class="soft">
-      Play it several times, a melody note between; slowly is quick enough. High pressure chokes high A.
+      Play it several times, a melody note between; slowly is quick enough. High A that stops: if it stands
+      with a little less, the pressure is too high or the reed weak; if it stands with a little more, too low
+      or the reed hard.
     </p>
   </template>
 </template>

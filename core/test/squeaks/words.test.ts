@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest'
+import { allInstruments, instrument } from '@halitus/core/instruments'
+import { complaintsIn, diagnose, knowledgeOf, notesIn } from '@halitus/core/squeaks'
+
+describe('what is typed of an accident (common practice, no source)', () => {
+  it.each([
+    ['it cracks', 'jumps-up'],
+    ['the note splits', 'jumps-up'],
+    ['a squawk', 'shriek'],
+    ['honks', 'shriek'],
+    ['it croaks', 'gurgle'],
+    ['won’t come out', 'silent'],
+    ['wont come out', 'silent'],
+    ['the low notes refuse', 'silent'],
+    ['it squeeks', 'shriek'],
+    ['it skweaks', undefined],
+    ['squaeks all the time', 'shriek'],
+    ['gurggles', 'gurgle'],
+    ['unsteddy', 'wobble'],
+    ['it is sharp', 'sharp'],
+    ['like a harp', undefined],
+    ['xyzzy', undefined],
+  ])('%s is %s', (text, id) => expect(complaintsIn(text)[0]?.id).toBe(id))
+})
+
+describe('notes that are typed', () => {
+  const oboe = instrument('oboe')
+  it.each([
+    ['D5 drops to low D', ['D5', 'D4']],
+    ['between B flat 4 and C5', ['Bb4', 'C5']],
+    ['on F#5', ['F#5']],
+    ['high C shrieks', ['C6']],
+    ['middle E', ['E5']],
+    ['a note', []],
+    ['A to E', []],
+    ['C9', []],
+  ])('%s', (text, notes) => expect(notesIn(oboe, text)).toEqual(notes))
+})
+
+describe('the first week, and nothing sounds', () => {
+  const next = (id: Parameters<typeof instrument>[0], weeksPlaying: number, observations: string[] = []) =>
+    diagnose(instrument(id), { complaint: 'silent', weeksPlaying, observations }).next?.id
+  it.each(allInstruments().map((i) => i.id))('%s: the part alone first', (id) =>
+    expect(next(id, 0)).toBe('small-part'),
+  )
+  it.each([
+    [1, 'small-part'],
+    [2, undefined],
+  ])('in week %i: %s', (weeks, id) => expect(next('flute', weeks) === 'small-part').toBe(id === 'small-part'))
+  it('then the mouth, and joints last', () => {
+    // The part alone doesn't sound either: what is looked at next is at the mouth.
+    const { next: then } = diagnose(instrument('clarinet'), {
+      complaint: 'silent',
+      weeksPlaying: 0,
+      observations: ['small-part:same'],
+    })
+    expect(then).not.toBeNull()
+    expect(['joint-gap', 'key-stays']).not.toContain(then!.id)
+  })
+})
+
+describe('words fit the instrument', () => {
+  it('fingers miss holes only where there are holes', () => {
+    for (const id of ['flute', 'alto-sax'] as const)
+      for (const c of knowledgeOf(instrument(id)).causes.filter((c) => c.group === 'fingers'))
+        expect(`${c.words} ${c.remedy}`).not.toMatch(/miss (its|their) holes?|above the holes/)
+  })
+  it('a chanter’s pressure is too little or too much, and how to tell is said', () => {
+    const causes = knowledgeOf(instrument('chanter')).causes
+    const little = causes.find((c) => c.id === 'choked')!
+    const much = causes.find((c) => c.id === 'overpressed')!
+    expect(little.words).toBe('Too little pressure for this reed, or the reed too hard')
+    expect(much.words).toBe('Too much pressure for this reed, or the reed too weak')
+    expect(little.remedy).toMatch(/^A little more: if it stands/)
+    expect(much.remedy).toMatch(/^A little less: if it stands/)
+    const first = (observations: string[]) =>
+      diagnose(instrument('chanter'), {
+        complaint: 'stops',
+        weeksPlaying: 10,
+        observations,
+      }).causes.findIndex((c) => c.id === 'overpressed')
+    // Less pressure that helps speaks for too much of it.
+    expect(first(['less-air:better'])).toBeLessThan(first(['air:better']))
+  })
+})
