@@ -33,6 +33,7 @@ const CORE = [
   'reeds',
   'records',
   'practice',
+  'addresses',
   'contract',
 ]
 /** The same for the interface: what is drawn stands on what it is drawn with, never the other way round. */
@@ -74,6 +75,7 @@ export default ts.config(
     rules: { 'vue/multi-word-component-names': 'off', 'vue/require-default-prop': 'off' },
   },
   { languageOptions: { globals: { ...globals.browser, ...globals.node } } },
+  { files: ['web/public/*.js'], languageOptions: { globals: globals.serviceworker } },
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

@@ -27,7 +27,11 @@ test('a move is heard, and the finger that came late is named', async ({ page })
   await open(page, 'saskia-vell')
   await choose(page, 'G5', 'D5')
   await page.getByLabel('WAVE file', { exact: true }).setInputFiles(lateFinger())
-  await expect(page.getByText(/^The right ring alone: on and off eight times/)).toBeVisible()
+  await expect(
+    page.getByText(
+      /^The right ring is too late, \d of \d times by \d+ ms\. It alone: on and off eight times/,
+    ),
+  ).toBeVisible()
   await expect(page.getByText(/Right ring late: E5 sounds before D5 \(\d+ ms\)\./)).toHaveCount(2)
   await expect(noted(page)).toContainText('G5 to D5: 3 of 5 clean')
   await expect(page.getByRole('table', { name: 'Out of step over the weeks' })).toContainText('right ring')

@@ -5,8 +5,11 @@ import { defineConfig } from '@playwright/test'
 import { CHROMIUM_ARGS } from './chromium.ts'
 
 const here = fileURLToPath(new URL('.', import.meta.url))
-/** Each worker has a server and a database of its own, so that none meets what another one does. */
-const WORKERS = 2
+/**
+ * Each worker has a server and a database of its own, so that none meets what another one does. One where cores are few:
+ * simulated players sound in real time, and two of them take each other's.
+ */
+const WORKERS = Number(process.env.HALITUS_WORKERS ?? 1)
 const portOf = (worker: number) => 4311 + worker
 const PORT = portOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0))
 /** What is heard in real time is heard alone: two at once would take each other's time. */

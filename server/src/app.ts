@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
 import express, { Router, type Express } from 'express'
+import packedFiles from 'express-static-gzip'
 import helmet from 'helmet'
 import { rateLimit } from 'express-rate-limit'
 import type { Logger } from 'pino'
@@ -156,7 +157,11 @@ export function buildApp({
   app.use('/api', api, unknownRoute)
 
   if (webRoot && existsSync(join(webRoot, 'index.html'))) {
-    app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y' }))
+    // Packed when they were built.
+    app.use(
+      '/assets',
+      packedFiles(join(webRoot, 'assets'), { serveStatic: { immutable: true, maxAge: '1y', index: false } }),
+    )
     // What isn't there is no page of the interface.
     app.use('/assets', unknownRoute)
     // The worker that opens the application while the server is away must never be an old one.

@@ -23,7 +23,7 @@ describe('two tabs at Home', () => {
   it('one that is behind composes over nothing that it hasn’t seen', async () => {
     const first = await studio.call('POST', `${LESSON}/card`, { version: 0 })
     expect(first.status).toBe(200)
-    const { id, version, sessions, listenFor, rows } = first.data.card
+    const { id, version, sessions, rows } = first.data.card
     // The other tab changes a row by hand.
     const changed = await studio.call('PATCH', `/api/cards/${id}`, {
       version,
@@ -127,20 +127,16 @@ describe('a learner whose history can’t be worked out', () => {
     const before = (await studio.call('GET', '/api/today')).data.lessons
     expect(before.length).toBeGreaterThan(2)
     const broken = 'clarinet'
-    const spies = Object.values(RECORDS).flatMap((kind) =>
-      (['concerns', 'rows', 'series'] as const).flatMap((part) => {
-        const own = (
-          kind as unknown as Record<string, (...a: { inst?: { id: string }; id?: string }[]) => unknown>
-        )[part]
+    type Derives = Record<string, (...asked: { inst?: { id: string }; id?: string }[]) => unknown>
+    const spies = Object.values(RECORDS as unknown as Record<string, Derives>).flatMap((kind) =>
+      ['concerns', 'rows', 'series'].flatMap((part) => {
+        const own = kind[part]
         if (!own) return []
-        return [
-          vi.spyOn(kind as never, part as never).mockImplementation(((
-            ...a: { inst?: { id: string }; id?: string }[]
-          ) => {
-            if (a.some((x) => x.inst?.id === broken || x.id === broken)) throw new Error('out of joint')
-            return own(...a)
-          }) as never),
-        ]
+        const fails: Derives[string] = (...asked) => {
+          if (asked.some((x) => x.inst?.id === broken || x.id === broken)) throw new Error('out of joint')
+          return own(...asked)
+        }
+        return [vi.spyOn(kind, part).mockImplementation(fails)]
       }),
     )
     try {
@@ -164,7 +160,7 @@ describe('a learner whose history can’t be worked out', () => {
         expect((await studio.call('POST', `/api/lessons/${l.lesson.id}/card`)).status).toBe(200)
       }
     } finally {
-      for (const spy of spies) (spy as { mockRestore(): void }).mockRestore()
+      for (const spy of spies) spy.mockRestore()
     }
   })
 })

@@ -150,6 +150,8 @@ export const todayAnswer = strict({
     .of(
       strict({
         lesson: lessonRecord.required(),
+        /** The instrument's name: a day can be shown without all that is known of instruments. */
+        on: string().required(),
         learner: strict({ id: id(), name: string().required(), birthYear: number().required() }).required(),
         concern: concern.required(),
         more: whole(0, 1000),

@@ -1,3 +1,4 @@
+import { ADDRESSES, type Method, type PathNames } from '../addresses/index.ts'
 import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict, whole } from '../fields/index.ts'
@@ -98,8 +99,6 @@ import {
   type StudioInput,
 } from './studio.ts'
 
-export type Method = 'get' | 'post' | 'put' | 'patch' | 'delete'
-
 /** One route of the API, for the server that answers, the client that asks, and the description of both. */
 export interface Route<P extends string = string, B = unknown, Q = unknown, A = unknown> {
   method: Method
@@ -119,28 +118,19 @@ export interface Route<P extends string = string, B = unknown, Q = unknown, A = 
   gives?: string
 }
 
-/** Names in a path: `/lessons/:id/entries/:entry` → `'id' | 'entry'`. */
-export type PathNames<P extends string> = P extends `${string}:${infer Name}/${infer Rest}`
-  ? Name | PathNames<`/${Rest}`>
-  : P extends `${string}:${infer Name}`
-    ? Name
-    : never
+export type { Method, PathNames }
 
 const of =
-  (method: Method, status: 200 | 201 = 200) =>
+  (status: 200 | 201 = 200) =>
   <const P extends string, B = undefined, Q = undefined, A = undefined>(
-    path: P,
+    { method, path }: { method: Method; path: P },
     summary: string,
     more: Partial<
       Pick<Route<P, B, Q, A>, 'body' | 'bodyMayLack' | 'bodyToday' | 'query' | 'answer' | 'takes' | 'gives'>
     > = {},
   ): Route<P, B, Q, A> => ({ method, path, summary, status, ...more })
-const get = of('get')
-const post = of('post')
-const create = of('post', 201)
-const put = of('put')
-const patch = of('patch')
-const remove = of('delete')
+const route = of()
+const create = of(201)
 
 /** A schema that checks what its type says, where Yup can't infer it: records chosen by kind, names of schools. */
 const as = <T>(schema: unknown) => schema as Checkable<T>
@@ -177,243 +167,258 @@ const entry = as<EntryRecord>(entryRecord)
 
 /** Every route, below `/api`. */
 export const ROUTES = {
-  health: get('/health', 'Ready once migrations are in', { answer: strict({ ok: boolean().required() }) }),
-  work: get('/work/:id', 'Where heavy work stands that was named by the header halitus-work', {
+  health: route(ADDRESSES.health, 'Ready once migrations are in', {
+    answer: strict({ ok: boolean().required() }),
+  }),
+  work: route(ADDRESSES.work, 'Where heavy work stands that was named by the header halitus-work', {
     /** Works that must be done before it begins; 0 once it runs. */
     answer: strict({ before: whole(0, 1000) }),
   }),
-  openapi: get('/openapi.json', 'This description', { answer: as<object>(object().required()) }),
+  openapi: route(ADDRESSES.openapi, 'This description', { answer: as<object>(object().required()) }),
 
-  today: get('/today', 'Who comes, and what needs attention', { query: todayQuery, answer: todayAnswer }),
-  learners: get('/learners', 'Everyone on the roster', {
+  today: route(ADDRESSES.today, 'Who comes, and what needs attention', {
+    query: todayQuery,
+    answer: todayAnswer,
+  }),
+  learners: route(ADDRESSES.learners, 'Everyone on the roster', {
     answer: as<{ learners: LearnerRecord[] }>(learnerList),
   }),
-  addLearner: create('/learners', 'A new learner', { body: as<LearnerInput>(learnerInput), answer: learner }),
-  learner: get('/learners/:id', 'A learner with the whole history', {
+  addLearner: create(ADDRESSES.addLearner, 'A new learner', {
+    body: as<LearnerInput>(learnerInput),
+    answer: learner,
+  }),
+  learner: route(ADDRESSES.learner, 'A learner with the whole history', {
     answer: as<LearnerAnswer>(learnerAnswer),
   }),
-  changeLearner: patch('/learners/:id', 'Change a learner', {
+  changeLearner: route(ADDRESSES.changeLearner, 'Change a learner', {
     body: as<LearnerPatch>(learnerPatch),
     answer: learner,
   }),
-  writePlan: put('/learners/:id/plans/:stage', 'What is planned for a stop', {
+  writePlan: route(ADDRESSES.writePlan, 'What is planned for a stop', {
     body: planInput,
     answer: plan,
   }),
 
-  addLesson: create('/learners/:id/lessons', 'A new lesson', { body: lessonInput, answer: lessonRecord }),
-  lesson: get('/lessons/:id', 'A lesson and what it opens with', { answer: lesson }),
-  addEntry: create('/lessons/:id/entries', 'Something that happened in it', {
+  addLesson: create(ADDRESSES.addLesson, 'A new lesson', { body: lessonInput, answer: lessonRecord }),
+  lesson: route(ADDRESSES.lesson, 'A lesson and what it opens with', { answer: lesson }),
+  addEntry: create(ADDRESSES.addEntry, 'Something that happened in it', {
     body: as<EntryInput>(entryInput),
     answer: entry,
   }),
-  removeEntry: remove('/lessons/:id/entries/:entry', 'Take an entry back', { answer: entry }),
-  changeLesson: patch('/lessons/:id', 'Move, lengthen or cancel', {
+  removeEntry: route(ADDRESSES.removeEntry, 'Take an entry back', { answer: entry }),
+  changeLesson: route(ADDRESSES.changeLesson, 'Move, lengthen or cancel', {
     body: as<LessonPatch>(lessonPatch),
     answer: lessonRecord,
   }),
-  removeLesson: remove('/lessons/:id', 'Delete a lesson in which nothing was noted', {
+  removeLesson: route(ADDRESSES.removeLesson, 'Delete a lesson in which nothing was noted', {
     answer: lessonRecord,
   }),
-  finishLesson: put('/lessons/:id/finished', 'Finish or reopen', { body: finishInput, answer: lessonRecord }),
-  composeCard: post(
-    '/lessons/:id/card',
+  finishLesson: route(ADDRESSES.finishLesson, 'Finish or reopen', {
+    body: finishInput,
+    answer: lessonRecord,
+  }),
+  composeCard: route(
+    ADDRESSES.composeCard,
     'Compose the week’s card from what was done; refused when it isn’t as its composer saw it',
     { body: as<ComposeInput>(composeInput), bodyMayLack: true, answer: lesson },
   ),
 
-  takes: get('/learners/:id/takes', 'Recordings that were kept', { answer: takeList }),
-  keepTake: create('/lessons/:id/takes', 'Keep a recording, with who agreed to it', {
+  takes: route(ADDRESSES.takes, 'Recordings that were kept', { answer: takeList }),
+  keepTake: create(ADDRESSES.keepTake, 'Keep a recording, with who agreed to it', {
     query: takeQuery,
     takes: 'audio/wav',
     answer: takeRecord,
   }),
-  takeSound: get('/takes/:id', 'The sound of a kept recording', { gives: 'audio/wav' }),
-  dropTake: remove('/takes/:id', 'Delete a kept recording and its sound', { answer: takeRecord }),
+  takeSound: route(ADDRESSES.takeSound, 'The sound of a kept recording', { gives: 'audio/wav' }),
+  dropTake: route(ADDRESSES.dropTake, 'Delete a kept recording and its sound', { answer: takeRecord }),
 
-  card: get('/cards/:id', 'A week’s card with its ticks', { answer: cardAnswer }),
-  changeCard: patch('/cards/:id', 'Change a card; refused when it was changed meanwhile', {
+  card: route(ADDRESSES.card, 'A week’s card with its ticks', { answer: cardAnswer }),
+  changeCard: route(ADDRESSES.changeCard, 'Change a card; refused when it was changed meanwhile', {
     body: cardPatch,
     answer: cardAnswer,
   }),
-  tick: put('/cards/:id/ticks/:row/:session', 'Tick an activity of a session', {
+  tick: route(ADDRESSES.tick, 'Tick an activity of a session', {
     body: as<TickInput>(tickInput),
     bodyMayLack: true,
     answer: cardAnswer,
   }),
-  untick: remove('/cards/:id/ticks/:row/:session', 'Take a tick back', { answer: cardAnswer }),
-  report: post('/cards/:id/reports', 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
-  seen: put('/reports/:id/seen', 'The teacher has seen it, or not yet', {
+  untick: route(ADDRESSES.untick, 'Take a tick back', { answer: cardAnswer }),
+  report: route(ADDRESSES.report, 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
+  seen: route(ADDRESSES.seen, 'The teacher has seen it, or not yet', {
     body: seenInput,
     answer: cardAnswer,
   }),
-  chartPdf: get('/learners/:id/chart/pdf', 'A learner’s own fingering chart on paper', {
+  chartPdf: route(ADDRESSES.chartPdf, 'A learner’s own fingering chart on paper', {
     query: chartQuery,
     gives: 'application/pdf',
   }),
-  chartSvg: get('/learners/:id/chart/svg', 'The same as a picture', {
+  chartSvg: route(ADDRESSES.chartSvg, 'The same as a picture', {
     query: chartQuery,
     gives: 'image/svg+xml',
   }),
-  cardPdf: get('/cards/:id/pdf', 'The card on one page, or in large print', {
+  cardPdf: route(ADDRESSES.cardPdf, 'The card on one page, or in large print', {
     query: cardPdfQuery,
     gives: 'application/pdf',
   }),
 
-  shelves: get('/reeds', 'All reeds, shelf by shelf, with rotation, life and stock', { answer: shelfList }),
-  advise: post('/reeds/advise', 'Is it the reed? Strength, tip, or something else', {
+  shelves: route(ADDRESSES.shelves, 'All reeds, shelf by shelf, with rotation, life and stock', {
+    answer: shelfList,
+  }),
+  advise: route(ADDRESSES.advise, 'Is it the reed? Strength, tip, or something else', {
     body: reedCase,
     answer: adviceAnswer,
   }),
-  shelvesOf: get('/learners/:id/reeds', 'A learner’s reeds', { answer: shelfList }),
-  addReed: create('/learners/:id/reeds', 'A new reed', { body: reedInput, answer: reedRecord }),
-  changeReed: patch('/reeds/:id', 'Change, delete or bring back a reed, or put it in the mouthpiece', {
-    body: reedPatch,
-    answer: reedRecord,
-  }),
-  addUse: create('/reeds/:id/uses', 'It was played', { body: reedUseInput, answer: reedUseRecord }),
-  removeUse: remove('/reeds/:id/uses/:use', 'Take a use back', { answer: reedUseRecord }),
+  shelvesOf: route(ADDRESSES.shelvesOf, 'A learner’s reeds', { answer: shelfList }),
+  addReed: create(ADDRESSES.addReed, 'A new reed', { body: reedInput, answer: reedRecord }),
+  changeReed: route(
+    ADDRESSES.changeReed,
+    'Change, delete or bring back a reed, or put it in the mouthpiece',
+    {
+      body: reedPatch,
+      answer: reedRecord,
+    },
+  ),
+  addUse: create(ADDRESSES.addUse, 'It was played', { body: reedUseInput, answer: reedUseRecord }),
+  removeUse: route(ADDRESSES.removeUse, 'Take a use back', { answer: reedUseRecord }),
 
-  pieces: get('/learners/:id/pieces', 'A learner’s instruments with their history', { answer: pieceList }),
-  addPiece: create('/learners/:id/pieces', 'An instrument that can be touched', {
+  pieces: route(ADDRESSES.pieces, 'A learner’s instruments with their history', { answer: pieceList }),
+  addPiece: create(ADDRESSES.addPiece, 'An instrument that can be touched', {
     body: pieceInput,
     answer: pieceAnswer,
   }),
-  addService: create(
-    '/pieces/:id/services',
-    'A fault found, a service, or something to tell the technician',
-    {
-      body: serviceInput,
-      answer: pieceAnswer,
-    },
-  ),
-  removeService: remove('/pieces/:id/services/:service', 'Take a note back', { answer: serviceRecord }),
-  piecePdf: get('/pieces/:id/pdf', 'What the technician should be told, on paper', {
+  addService: create(ADDRESSES.addService, 'A fault found, a service, or something to tell the technician', {
+    body: serviceInput,
+    answer: pieceAnswer,
+  }),
+  removeService: route(ADDRESSES.removeService, 'Take a note back', { answer: serviceRecord }),
+  piecePdf: route(ADDRESSES.piecePdf, 'What the technician should be told, on paper', {
     query: pdfQuery,
     gives: 'application/pdf',
   }),
 
-  instruments: get('/instruments', 'All instruments', { answer: instrumentList }),
-  fingerings: get('/instruments/:id/fingerings', 'Fingerings of a written note, or of all', {
+  instruments: route(ADDRESSES.instruments, 'All instruments', { answer: instrumentList }),
+  fingerings: route(ADDRESSES.fingerings, 'Fingerings of a written note, or of all', {
     query: fingeringsQuery,
     answer: fingeringList,
   }),
-  move: post('/fingering/move', 'Which fingers press, lift and stay, and what sounds in between', {
+  move: route(ADDRESSES.move, 'Which fingers press, lift and stay, and what sounds in between', {
     body: moveQuestion,
     answer: moveAnswer,
   }),
-  path: post('/fingering/path', 'The best fingering for every note of a passage in its context', {
+  path: route(ADDRESSES.path, 'The best fingering for every note of a passage in its context', {
     body: pathQuestion,
     answer: pathAnswer,
   }),
-  predict: post('/acoustics/predict', 'What some fingers sound, by a model of the tube', {
+  predict: route(ADDRESSES.predict, 'What some fingers sound, by a model of the tube', {
     body: predictQuestion,
     answer: predictAnswer,
   }),
-  faults: post('/acoustics/faults', 'What is wrong where one note was meant and another sounded', {
+  faults: route(ADDRESSES.faults, 'What is wrong where one note was meant and another sounded', {
     body: faultsQuestion,
     answer: faultsAnswer,
   }),
-  squeakKnowledge: get(
-    '/squeaks/knowledge',
+  squeakKnowledge: route(
+    ADDRESSES.squeakKnowledge,
     'What is known of squeaks and other accidents on an instrument',
     {
       query: knowledgeQuery,
       answer: knowledgeAnswer,
     },
   ),
-  diagnose: post('/squeaks/diagnose', 'What is likely behind an accident, and the next thing to try', {
+  diagnose: route(ADDRESSES.diagnose, 'What is likely behind an accident, and the next thing to try', {
     body: diagnoseQuestion,
     answer: diagnoseAnswer,
   }),
-  squeakBackground: get(
-    '/squeaks/background',
+  squeakBackground: route(
+    ADDRESSES.squeakBackground,
     'What the studio knows that bears on an accident in a lesson',
     {
       query: backgroundQuery,
       answer: backgroundAnswer,
     },
   ),
-  squeakPast: get('/squeaks/past', 'How accidents ended on a family of instruments', {
+  squeakPast: route(ADDRESSES.squeakPast, 'How accidents ended on a family of instruments', {
     query: pastQuery,
     answer: pastAnswer,
   }),
-  analyse: post('/sound/analyse', 'What is heard in a WAVE file', {
+  analyse: route(ADDRESSES.analyse, 'What is heard in a WAVE file', {
     query: analyseQuery,
     takes: 'audio/wav',
     answer: soundAnswer,
   }),
 
-  crossings: post('/sound/crossings', 'Two notes played back and forth: each change judged', {
+  crossings: route(ADDRESSES.crossings, 'Two notes played back and forth: each change judged', {
     query: crossingsQuery,
     takes: 'audio/wav',
     answer: crossingsAnswer,
   }),
 
-  studio: get('/studio', 'Name, place, reference pitch and schools of the studio', {
+  studio: route(ADDRESSES.studio, 'Name, place, reference pitch and schools of the studio', {
     answer: as<StudioInput>(studioInput),
   }),
-  writeStudio: put('/studio', 'Change them', {
+  writeStudio: route(ADDRESSES.writeStudio, 'Change them', {
     body: as<StudioInput>(studioInput),
     answer: as<StudioInput>(studioInput),
   }),
-  export: get('/export', 'The whole studio as one file', { answer: as<StudioFile>(studioFile) }),
-  import: post('/import', 'Replace the whole studio by a file, entirely or not at all; older files too', {
-    // Older files are brought up to date first, then checked like new ones.
-    body: as<unknown>(mixed().required()),
-    bodyToday: as<unknown>(studioFile),
-    answer: importAnswer,
-  }),
-  leave: remove('/learners/:id', 'Delete a learner with everything, at the end of the day', {
+  export: route(ADDRESSES.export, 'The whole studio as one file', { answer: as<StudioFile>(studioFile) }),
+  import: route(
+    ADDRESSES.import,
+    'Replace the whole studio by a file, entirely or not at all; older files too',
+    {
+      // Older files are brought up to date first, then checked like new ones.
+      body: as<unknown>(mixed().required()),
+      bodyToday: as<unknown>(studioFile),
+      answer: importAnswer,
+    },
+  ),
+  leave: route(ADDRESSES.leave, 'Delete a learner with everything, at the end of the day', {
     body: leaveInput,
     answer: leaveAnswer,
   }),
-  leaving: get('/leaving', 'Who is deleted tonight', { answer: leavingList }),
-  stay: remove('/learners/:id/deleted', 'Take a deletion back, until the end of the day', {
+  leaving: route(ADDRESSES.leaving, 'Who is deleted tonight', { answer: leavingList }),
+  stay: route(ADDRESSES.stay, 'Take a deletion back, until the end of the day', {
     answer: revokedAnswer,
   }),
-  exportLearner: get('/learners/:id/export', 'Everything that is kept of one learner', {
+  exportLearner: route(ADDRESSES.exportLearner, 'Everything that is kept of one learner', {
     answer: as<unknown>(learnerFile),
   }),
-  session: get('/session', 'Whether somebody must sign in here, and who has', { answer: sessionAnswer }),
-  setUp: post('/session/set-up', 'Choose the teacher’s password, with the code that the server shows', {
+  session: route(ADDRESSES.session, 'Whether somebody must sign in here, and who has', {
+    answer: sessionAnswer,
+  }),
+  setUp: route(ADDRESSES.setUp, 'Choose the teacher’s password, with the code that the server shows', {
     body: setUpInput,
     answer: sessionAnswer,
   }),
-  signIn: post('/session', 'Sign in', { body: signInInput, answer: sessionAnswer }),
-  signOut: remove('/session', 'Sign out', { answer: sessionAnswer }),
-  accounts: get('/accounts', 'Which roles have a password', { answer: accountsAnswer }),
-  setAccount: put('/accounts/:role', 'Change a role’s password; the helper’s can be taken away', {
+  signIn: route(ADDRESSES.signIn, 'Sign in', { body: signInInput, answer: sessionAnswer }),
+  signOut: route(ADDRESSES.signOut, 'Sign out', { answer: sessionAnswer }),
+  accounts: route(ADDRESSES.accounts, 'Which roles have a password', { answer: accountsAnswer }),
+  setAccount: route(ADDRESSES.setAccount, 'Change a role’s password; the helper’s can be taken away', {
     body: accountInput,
     answer: accountsAnswer,
   }),
-  beginSecond: post('/second-factor', 'A secret for an app on a phone; counts once it is confirmed', {
+  beginSecond: route(ADDRESSES.beginSecond, 'A secret for an app on a phone; counts once it is confirmed', {
     body: currentInput,
     answer: secondAnswer,
   }),
-  confirmSecond: put('/second-factor', 'Confirm it with the app’s first code', {
+  confirmSecond: route(ADDRESSES.confirmSecond, 'Confirm it with the app’s first code', {
     body: codeInput,
     answer: accountsAnswer,
   }),
-  removeSecond: remove('/second-factor', 'Sign in without a second factor again', {
+  removeSecond: route(ADDRESSES.removeSecond, 'Sign in without a second factor again', {
     body: currentInput,
     answer: accountsAnswer,
   }),
-  links: get('/learners/:id/links', 'A learner’s own addresses of the card', { answer: linkList }),
-  addLink: create('/learners/:id/links', 'A new address that opens this learner’s card and nothing else', {
+  links: route(ADDRESSES.links, 'A learner’s own addresses of the card', { answer: linkList }),
+  addLink: create(ADDRESSES.addLink, 'A new address that opens this learner’s card and nothing else', {
     answer: linkAnswer,
   }),
-  revokeLink: remove('/links/:id', 'Take such an address back', { answer: revokedAnswer }),
-  backups: get('/backups', 'The backups of this studio, newest first, each opened and counted', {
+  revokeLink: route(ADDRESSES.revokeLink, 'Take such an address back', { answer: revokedAnswer }),
+  backups: route(ADDRESSES.backups, 'The backups of this studio, newest first, each opened and counted', {
     answer: backupList,
   }),
-  backUp: create('/backups', 'Back up now', { answer: backupAnswer }),
-  restore: post(
-    '/backups/:name/restore',
-    'Put the studio back to a backup; what it is now is backed up first',
-    {
-      answer: restoreAnswer,
-    },
-  ),
+  backUp: create(ADDRESSES.backUp, 'Back up now', { answer: backupAnswer }),
+  restore: route(ADDRESSES.restore, 'Put the studio back to a backup; what it is now is backed up first', {
+    answer: restoreAnswer,
+  }),
 } as const
 export type RouteName = keyof typeof ROUTES

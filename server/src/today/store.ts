@@ -1,5 +1,6 @@
 import { and, asc, eq, gt, gte, isNull, like, lt } from 'drizzle-orm'
 import { STAGES, type LearnerRecord, type LessonRecord, type TodayAnswer } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
 import { PAUSE_DAYS } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
 import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
@@ -30,7 +31,14 @@ async function dueLesson(
   } catch (error) {
     broken(error)
     const { id, name, birthYear } = await readLearner(db, lesson.learnerId)
-    return { lesson, learner: { id, name, birthYear }, concern: UNREADABLE, more: 0, done: 0 }
+    return {
+      lesson,
+      on: instrument(lesson.instrument).name,
+      learner: { id, name, birthYear },
+      concern: UNREADABLE,
+      more: 0,
+      done: 0,
+    }
   }
 }
 
@@ -60,6 +68,7 @@ async function workedOut(
   if (cards.some((c) => c.lessonId === lesson.id)) done.add('home')
   return {
     lesson,
+    on: instrument(lesson.instrument).name,
     learner: { id: learner.id, name: learner.name, birthYear: learner.birthYear },
     concern: concerns[0]!,
     more: concerns.length - 1,

@@ -1,31 +1,34 @@
-import {
+import { ADDRESSES, type PathNames } from '@halitus/core/addresses'
+import type {
+  CardPatch,
+  EntryInput,
+  ImportAnswer,
+  LearnerInput,
+  LearnerPatch,
+  LessonInput,
+  LessonPatch,
+  PastAnswer,
+  PieceInput,
+  ReedInput,
+  ReedRecord,
+  ReedUseInput,
+  Route,
   ROUTES,
-  type CardPatch,
-  type ImportAnswer,
-  type EntryInput,
-  type LearnerInput,
-  type LearnerPatch,
-  type LessonInput,
-  type LessonPatch,
-  type PastAnswer,
-  type PathNames,
-  type PieceInput,
-  type ReedInput,
-  type ReedRecord,
-  type ReedUseInput,
-  type Route,
-  type ServiceInput,
-  type Stage,
-  type StudioInput,
-  type TakeQuery,
-  type TakeRecord,
-  type TodayAnswer,
-  type Trouble,
+  ServiceInput,
+  Stage,
+  StudioInput,
+  TakeQuery,
+  TakeRecord,
+  TodayAnswer,
+  Trouble,
 } from '@halitus/core/contract'
 import type { Background } from '@halitus/core/squeaks'
 import { heardTime, studioNow } from '@/base/clock.ts'
 import { tellOtherTabs } from '@/base/elsewhere.ts'
 import { newId } from '@/base/ids.ts'
+
+/** The contract's routes by their addresses: what they take and give is the type's, and no schema is loaded for asking. */
+const ROUTES_ASKED = ADDRESSES as unknown as typeof ROUTES
 
 /** What the server said when it refused, or that it couldn't be reached. */
 export class ApiError extends Error {
@@ -118,7 +121,7 @@ async function standingInLine<T>(
   const id = newId()
   const looking = setInterval(() => {
     // What isn't known under this name any more is done, or hasn't come yet.
-    void ask(ROUTES.work, { id }).then(
+    void ask(ROUTES_ASKED.work, { id }).then(
       ({ before }) => waiting(before),
       () => undefined,
     )
@@ -144,100 +147,103 @@ const message = <P extends string, B, Q, A>(
 /** Changes that may wait for the server: ids are made here, so that each may be sent again. */
 export const changes = {
   writePlan: (id: string, stage: Stage, text: string, version: number) =>
-    message(ROUTES.writePlan, { id, stage }, { text, version }),
-  addEntry: (id: string, entry: EntryInput) => message(ROUTES.addEntry, { id }, entry),
-  removeEntry: (id: string, entry: string) => message(ROUTES.removeEntry, { id, entry }),
+    message(ROUTES_ASKED.writePlan, { id, stage }, { text, version }),
+  addEntry: (id: string, entry: EntryInput) => message(ROUTES_ASKED.addEntry, { id }, entry),
+  removeEntry: (id: string, entry: string) => message(ROUTES_ASKED.removeEntry, { id, entry }),
   tick: (id: string, row: string, session: number, done: boolean) =>
     done
-      ? message(ROUTES.tick, { id, row, session: String(session) }, { at: studioNow() })
-      : message(ROUTES.untick, { id, row, session: String(session) }),
+      ? message(ROUTES_ASKED.tick, { id, row, session: String(session) }, { at: studioNow() })
+      : message(ROUTES_ASKED.untick, { id, row, session: String(session) }),
   report: (id: string, report: { id: string; kind: Trouble; text: string }) =>
-    message(ROUTES.report, { id }, { ...report, at: studioNow() }),
+    message(ROUTES_ASKED.report, { id }, { ...report, at: studioNow() }),
 }
 
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */
 export const api = {
   today: (week?: string) =>
-    deliver('GET', `${addressOf(ROUTES.today, {})}${week ? `?week=${week}` : ''}`) as Promise<TodayAnswer>,
-  learners: () => ask(ROUTES.learners, {}),
-  addLearner: (input: LearnerInput) => ask(ROUTES.addLearner, {}, { id: newId(), ...input }),
-  changeLearner: (id: string, patch: LearnerPatch) => ask(ROUTES.changeLearner, { id }, patch),
-  learner: (id: string) => ask(ROUTES.learner, { id }),
-  addLesson: (id: string, input: LessonInput) => ask(ROUTES.addLesson, { id }, input),
-  changeLesson: (id: string, patch: LessonPatch) => ask(ROUTES.changeLesson, { id }, patch),
-  removeLesson: (id: string) => ask(ROUTES.removeLesson, { id }),
-  seen: (id: string, seen: boolean) => ask(ROUTES.seen, { id }, { seen }),
-  lesson: (id: string) => ask(ROUTES.lesson, { id }),
-  finish: (id: string, finished: boolean) => ask(ROUTES.finishLesson, { id }, { finished }),
+    deliver(
+      'GET',
+      `${addressOf(ROUTES_ASKED.today, {})}${week ? `?week=${week}` : ''}`,
+    ) as Promise<TodayAnswer>,
+  learners: () => ask(ROUTES_ASKED.learners, {}),
+  addLearner: (input: LearnerInput) => ask(ROUTES_ASKED.addLearner, {}, { id: newId(), ...input }),
+  changeLearner: (id: string, patch: LearnerPatch) => ask(ROUTES_ASKED.changeLearner, { id }, patch),
+  learner: (id: string) => ask(ROUTES_ASKED.learner, { id }),
+  addLesson: (id: string, input: LessonInput) => ask(ROUTES_ASKED.addLesson, { id }, input),
+  changeLesson: (id: string, patch: LessonPatch) => ask(ROUTES_ASKED.changeLesson, { id }, patch),
+  removeLesson: (id: string) => ask(ROUTES_ASKED.removeLesson, { id }),
+  seen: (id: string, seen: boolean) => ask(ROUTES_ASKED.seen, { id }, { seen }),
+  lesson: (id: string) => ask(ROUTES_ASKED.lesson, { id }),
+  finish: (id: string, finished: boolean) => ask(ROUTES_ASKED.finishLesson, { id }, { finished }),
   /** @param version of the card that is seen here, 0 for none */
-  composeCard: (id: string, version: number) => ask(ROUTES.composeCard, { id }, { version }),
-  card: (id: string) => ask(ROUTES.card, { id }),
-  changeCard: (id: string, patch: CardPatch) => ask(ROUTES.changeCard, { id }, patch),
+  composeCard: (id: string, version: number) => ask(ROUTES_ASKED.composeCard, { id }, { version }),
+  card: (id: string) => ask(ROUTES_ASKED.card, { id }),
+  changeCard: (id: string, patch: CardPatch) => ask(ROUTES_ASKED.changeCard, { id }, patch),
   pdfUrl: (id: string, paper: 'A4' | 'Letter', large = false) =>
-    `${addressOf(ROUTES.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,
-  shelves: () => ask(ROUTES.shelves, {}),
-  shelvesOf: (id: string) => ask(ROUTES.shelvesOf, { id }),
-  addReed: (id: string, input: ReedInput) => ask(ROUTES.addReed, { id }, input),
-  changeReed: (id: string, patch: Partial<ReedRecord>) => ask(ROUTES.changeReed, { id }, patch),
-  addUse: (id: string, use: ReedUseInput) => ask(ROUTES.addUse, { id }, use),
-  removeUse: (id: string, use: string) => ask(ROUTES.removeUse, { id, use }),
-  pieces: (id: string) => ask(ROUTES.pieces, { id }),
-  leave: (id: string, name: string) => ask(ROUTES.leave, { id }, { name }),
-  leaving: () => ask(ROUTES.leaving, {}),
-  stay: (id: string) => ask(ROUTES.stay, { id }),
-  exportLearner: (id: string) => ask(ROUTES.exportLearner, { id }),
-  session: () => ask(ROUTES.session, {}),
-  setUp: (code: string, password: string) => ask(ROUTES.setUp, {}, { code, password }),
+    `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,
+  shelves: () => ask(ROUTES_ASKED.shelves, {}),
+  shelvesOf: (id: string) => ask(ROUTES_ASKED.shelvesOf, { id }),
+  addReed: (id: string, input: ReedInput) => ask(ROUTES_ASKED.addReed, { id }, input),
+  changeReed: (id: string, patch: Partial<ReedRecord>) => ask(ROUTES_ASKED.changeReed, { id }, patch),
+  addUse: (id: string, use: ReedUseInput) => ask(ROUTES_ASKED.addUse, { id }, use),
+  removeUse: (id: string, use: string) => ask(ROUTES_ASKED.removeUse, { id, use }),
+  pieces: (id: string) => ask(ROUTES_ASKED.pieces, { id }),
+  leave: (id: string, name: string) => ask(ROUTES_ASKED.leave, { id }, { name }),
+  leaving: () => ask(ROUTES_ASKED.leaving, {}),
+  stay: (id: string) => ask(ROUTES_ASKED.stay, { id }),
+  exportLearner: (id: string) => ask(ROUTES_ASKED.exportLearner, { id }),
+  session: () => ask(ROUTES_ASKED.session, {}),
+  setUp: (code: string, password: string) => ask(ROUTES_ASKED.setUp, {}, { code, password }),
   signIn: (role: 'teacher' | 'helper', password: string, code?: string) =>
-    ask(ROUTES.signIn, {}, { role, password, ...(code && { code }) }),
-  signOut: () => ask(ROUTES.signOut, {}),
-  accounts: () => ask(ROUTES.accounts, {}),
+    ask(ROUTES_ASKED.signIn, {}, { role, password, ...(code && { code }) }),
+  signOut: () => ask(ROUTES_ASKED.signOut, {}),
+  accounts: () => ask(ROUTES_ASKED.accounts, {}),
   setAccount: (role: 'teacher' | 'helper', password: string | null, current?: string) =>
-    ask(ROUTES.setAccount, { role }, { password, ...(current !== undefined && { current }) }),
-  beginSecond: (current: string) => ask(ROUTES.beginSecond, {}, { current }),
-  confirmSecond: (code: string) => ask(ROUTES.confirmSecond, {}, { code }),
-  removeSecond: (current: string) => ask(ROUTES.removeSecond, {}, { current }),
-  links: (id: string) => ask(ROUTES.links, { id }),
-  addLink: (id: string) => ask(ROUTES.addLink, { id }),
-  revokeLink: (id: string) => ask(ROUTES.revokeLink, { id }),
-  backups: () => ask(ROUTES.backups, {}),
-  backUp: () => ask(ROUTES.backUp, {}),
-  restore: (name: string) => ask(ROUTES.restore, { name }),
+    ask(ROUTES_ASKED.setAccount, { role }, { password, ...(current !== undefined && { current }) }),
+  beginSecond: (current: string) => ask(ROUTES_ASKED.beginSecond, {}, { current }),
+  confirmSecond: (code: string) => ask(ROUTES_ASKED.confirmSecond, {}, { code }),
+  removeSecond: (current: string) => ask(ROUTES_ASKED.removeSecond, {}, { current }),
+  links: (id: string) => ask(ROUTES_ASKED.links, { id }),
+  addLink: (id: string) => ask(ROUTES_ASKED.addLink, { id }),
+  revokeLink: (id: string) => ask(ROUTES_ASKED.revokeLink, { id }),
+  backups: () => ask(ROUTES_ASKED.backups, {}),
+  backUp: () => ask(ROUTES_ASKED.backUp, {}),
+  restore: (name: string) => ask(ROUTES_ASKED.restore, { name }),
   squeakBackground: (lesson: string) =>
     deliver(
       'GET',
-      `${addressOf(ROUTES.squeakBackground, {})}?lesson=${encodeURIComponent(lesson)}`,
+      `${addressOf(ROUTES_ASKED.squeakBackground, {})}?lesson=${encodeURIComponent(lesson)}`,
     ) as Promise<Background & { weeksPlaying: number }>,
   squeakPast: (instrument: string, learner?: string) =>
     deliver(
       'GET',
-      `${addressOf(ROUTES.squeakPast, {})}?${new URLSearchParams({ instrument, ...(learner && { learner }) })}`,
+      `${addressOf(ROUTES_ASKED.squeakPast, {})}?${new URLSearchParams({ instrument, ...(learner && { learner }) })}`,
     ) as Promise<PastAnswer>,
-  addPiece: (id: string, input: PieceInput) => ask(ROUTES.addPiece, { id }, input),
-  addService: (id: string, input: ServiceInput) => ask(ROUTES.addService, { id }, input),
-  removeService: (id: string, service: string) => ask(ROUTES.removeService, { id, service }),
-  piecePdfUrl: (id: string) => `${addressOf(ROUTES.piecePdf, { id })}?paper=A4`,
-  takes: (learner: string) => ask(ROUTES.takes, { id: learner }),
+  addPiece: (id: string, input: PieceInput) => ask(ROUTES_ASKED.addPiece, { id }, input),
+  addService: (id: string, input: ServiceInput) => ask(ROUTES_ASKED.addService, { id }, input),
+  removeService: (id: string, service: string) => ask(ROUTES_ASKED.removeService, { id, service }),
+  piecePdfUrl: (id: string) => `${addressOf(ROUTES_ASKED.piecePdf, { id })}?paper=A4`,
+  takes: (learner: string) => ask(ROUTES_ASKED.takes, { id: learner }),
   keepTake: (lesson: string, { id, label, consent }: TakeQuery, wav: ArrayBuffer) =>
     deliver(
       'POST',
-      `${addressOf(ROUTES.keepTake, { id: lesson })}?${new URLSearchParams({ id, label: label ?? '', consent })}`,
+      `${addressOf(ROUTES_ASKED.keepTake, { id: lesson })}?${new URLSearchParams({ id, label: label ?? '', consent })}`,
       wav,
     ) as Promise<TakeRecord>,
   takeSound: async (id: string) => {
-    const response = await fetch(addressOf(ROUTES.takeSound, { id }))
+    const response = await fetch(addressOf(ROUTES_ASKED.takeSound, { id }))
     if (!response.ok)
       throw new ApiError(response.status, 'not-found', 'The sound of this take isn’t here any more.')
     return response.arrayBuffer()
   },
-  dropTake: (id: string) => ask(ROUTES.dropTake, { id }),
-  studio: () => ask(ROUTES.studio, {}),
-  writeStudio: (input: StudioInput) => ask(ROUTES.writeStudio, {}, input),
-  exportStudio: () => ask(ROUTES.export, {}),
+  dropTake: (id: string) => ask(ROUTES_ASKED.dropTake, { id }),
+  studio: () => ask(ROUTES_ASKED.studio, {}),
+  writeStudio: (input: StudioInput) => ask(ROUTES_ASKED.writeStudio, {}, input),
+  exportStudio: () => ask(ROUTES_ASKED.export, {}),
   /** @param waiting told how many heavy works come before it, while some do */
   importStudio: (file: unknown, waiting: (before: number) => void = () => undefined) =>
     standingInLine(
-      (headers) => deliver('POST', addressOf(ROUTES.import, {}), file, headers),
+      (headers) => deliver('POST', addressOf(ROUTES_ASKED.import, {}), file, headers),
       waiting,
     ) as Promise<ImportAnswer>,
 }

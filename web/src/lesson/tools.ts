@@ -3,6 +3,7 @@ import { useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type * as ToneModule from 'tone'
 import { PULSE_LIMITS, tempoOf, type Pulse } from '@halitus/core/tongue'
+import { pulseGoesOn, stopPulse } from '@/base/pulse.ts'
 import { useClicks } from './clicks.ts'
 
 /** Pulse, timer and reference note: at the bottom of every stop. Sound is loaded when first needed. */
@@ -33,6 +34,8 @@ export const useTools = defineStore('tools', () => {
     countIn: 0,
   })
   const pulse = computed((): Pulse => ({ ...counting.value, perMinute: bpm.value }))
+  watch(pulsing, (on) => (pulseGoesOn.value = on), { immediate: true })
+  stopPulse.value = () => pulsing.value && togglePulse()
   async function togglePulse() {
     if (pulsing.value) return clicks.stop()
     await clicks.start(pulse.value)

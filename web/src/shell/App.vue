@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { ConfigProvider } from 'ant-design-vue'
-import { computed, ref, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
-import KeySheet from './KeySheet.vue'
 import Notices from './Notices.vue'
 import { isTyping, letKeysWork } from '@/base/keys.ts'
-import { useTools } from '@/lesson/index.ts'
+import { pulseGoesOn, stopPulse } from '@/base/pulse.ts'
 import { libraryTheme } from '@/base/theme.ts'
 import { clockOff } from '@/base/clock.ts'
 import { useAppearance } from '@/base/appearance.ts'
 
+/** Comes when it is asked for. */
+const KeySheet = defineAsyncComponent(() => import('./KeySheet.vue'))
 const appearance = useAppearance()
 const route = useRoute()
 const router = useRouter()
 const keysShown = ref(false)
-const tools = useTools()
 const inLesson = computed(() => route.path.startsWith('/lessons/'))
 letKeysWork()
 const alone = computed(() => route.meta.alone === true)
@@ -30,7 +30,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       query: inLesson.value ? { lesson: String(route.params.id), from: String(route.name) } : {},
     })
   // In a lesson its own tools take this key.
-  if (event.key === 'p' && !isTyping(event) && tools.pulsing && !inLesson.value) void tools.togglePulse()
+  if (event.key === 'p' && !isTyping(event) && pulseGoesOn.value && !inLesson.value) void stopPulse.value()
 })
 /** How far this device's clock is off, in words; said, since what is noted goes by the studio's. */
 const clockWords = computed(() => {
@@ -61,12 +61,7 @@ const clockWords = computed(() => {
           <RouterLink to="/settings">Settings</RouterLink>
         </nav>
         <span id="top-right" class="top-right"></span>
-        <button
-          v-if="tools.pulsing && !inLesson"
-          class="top-button"
-          type="button"
-          @click="tools.togglePulse()"
-        >
+        <button v-if="pulseGoesOn && !inLesson" class="top-button" type="button" @click="stopPulse()">
           Stop the pulse
         </button>
         <button
@@ -83,7 +78,7 @@ const clockWords = computed(() => {
       <RouterView />
     </div>
     <Notices />
-    <KeySheet v-model:open="keysShown" />
+    <KeySheet v-if="keysShown" v-model:open="keysShown" />
   </ConfigProvider>
 </template>
 

@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
-import { instrument } from '@halitus/core/instruments'
 import { capital, clock, dayName } from '@/base/words.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useStudio } from '../store.ts'
 import type { LessonRecord } from '@halitus/core/contract'
-import EditLesson from './EditLesson.vue'
-import FromHome from './FromHome.vue'
-import NewLesson from './NewLesson.vue'
 import Week from './Week.vue'
+
+/** Forms come when somebody opens one: the day stands sooner without them. */
+const EditLesson = defineAsyncComponent(() => import('./EditLesson.vue'))
+const FromHome = defineAsyncComponent(() => import('./FromHome.vue'))
+const NewLesson = defineAsyncComponent(() => import('./NewLesson.vue'))
 
 const studio = useStudio()
 const adding = useAsked('lesson')
@@ -51,7 +52,7 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
             <span class="time">{{ clock(l.lesson.startsAt) }}</span>
             <span>
               <b class="name">{{ l.learner.name }}</b>
-              <span class="soft">{{ instrument(l.lesson.instrument).name }}, {{ l.lesson.minutes }} min</span>
+              <span class="soft">{{ l.on }}, {{ l.lesson.minutes }} min</span>
             </span>
             <span class="concern" :class="{ caution: l.concern.kind === 'report' }">
               {{ capital(l.concern.sentence) }}<span v-if="l.more" class="soft"> and {{ l.more }} more</span>
@@ -87,8 +88,13 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
         :today="studio.today"
         @edit="(lesson, name) => (edited = { lesson, name })"
       />
-      <NewLesson :key="addingFor ?? ''" v-model:open="adding" :learner-id="addingFor" />
-      <EditLesson :lesson="edited?.lesson" :name="edited?.name ?? ''" @close="edited = undefined" />
+      <NewLesson v-if="adding" :key="addingFor ?? ''" v-model:open="adding" :learner-id="addingFor" />
+      <EditLesson
+        v-if="edited"
+        :lesson="edited?.lesson"
+        :name="edited?.name ?? ''"
+        @close="edited = undefined"
+      />
     </template>
     <p v-else-if="studio.failed" role="alert" class="caution">
       {{ studio.failed }} <Button size="small" @click="studio.load">Try again</Button>
