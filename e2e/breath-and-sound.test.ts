@@ -279,10 +279,11 @@ test('first sounds are counted in a recording, too', async ({ page }) => {
   await open(page, 'sound', 'First sounds')
   await expect(page.getByRole('button', { name: 'Count in a WAVE file' })).toBeVisible()
   await page.getByLabel('WAVE file').setInputFiles(soundFile('clarinet-e4'))
-  await expect(page.getByText(/^Heard 1: 1 spoke, the middle one after 0\.\d s\.$/)).toBeVisible({
+  // The whole clarinet's E4 is no try on the mouthpiece.
+  await expect(page.getByText('One was not the mouthpiece alone, by the pitch: not counted.')).toBeVisible({
     timeout: 20_000,
   })
-  await expect(page.getByText('1 of 1')).toBeVisible()
+  await expect(page.getByText('0 of 0')).toBeVisible()
 })
 
 test('a bend of another part than was asked isn’t kept', async ({ page }) => {

@@ -33,7 +33,7 @@ export default defineConfig({
   ...(!process.env.HALITUS_SHOTS && {
     projects: [
       { name: 'pages', testIgnore: IN_REAL_TIME },
-      { name: 'in real time', testMatch: IN_REAL_TIME, dependencies: ['pages'], workers: 1 },
+      { name: 'in real time', testMatch: IN_REAL_TIME, workers: 1 },
     ],
   }),
   use: {

@@ -85,6 +85,10 @@ test('a squeak that the ear heard fills in what happened', async ({ page }) => {
   await expect(page.locator('.sentence')).toContainText(/for \d+ ms/)
   await page.getByRole('heading', { name: 'Squeaks' }).click()
   await page.keyboard.press('h')
+  // Nothing was tried yet: what helped is asked for.
+  const helped = page.getByRole('group', { name: 'What helped' })
+  await expect(helped).toContainText('Nothing was tried here yet: what helped?')
+  await helped.getByRole('button').first().click()
   await expect(page.getByText('Simulated: no card or chart moves by it.')).toBeVisible()
 })
 

@@ -53,7 +53,8 @@ export function soundingBetween<B extends { touches: readonly TouchId[]; sounds:
   to: Held,
   moments: readonly B[],
 ): (B | (Omit<B, 'source'> & { source: 'model' }))[] {
-  if (!hasAir(inst)) return [...moments]
+  // Without a note that is meant nobody can say what lips and breath are set for.
+  if (!hasAir(inst) || !(from.written || to.written)) return [...moments]
   return moments.map((m) => {
     if (m.source === 'chart') return m
     const sounds = passing(inst, from, to, m.touches)

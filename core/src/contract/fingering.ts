@@ -25,7 +25,7 @@ export const moveAnswer = strict({
         sounds: string().required(),
         source: string()
           .required()
-          .oneOf(['chart', 'column', 'unknown'] as const),
+          .oneOf(['chart', 'column', 'model', 'unknown'] as const),
         /** Share of all moments between, in a beginner’s hand: 0 to 1. */
         likelihood: number().required(),
       }),

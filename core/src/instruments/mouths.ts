@@ -693,7 +693,12 @@ export const CHANTER_MOUTH = mouth(
   [
     sign('waves', 'Pitch in waves', { uneven: 'almost always', puffed: 'often' }, 'seldom'),
     sign('drops-out', 'Drops out', { slow: 'almost always', leak: 'often', reed: 'now and then' }, 'seldom'),
-    sign('chokes', 'High A chokes', { fast: 'often', slow: 'now and then', reed: 'often' }, 'seldom'),
+    sign(
+      'chokes',
+      'High A chokes',
+      { fast: 'almost always', slow: 'now and then', reed: 'now and then' },
+      'seldom',
+    ),
     sign('breath-gap', 'Sinks at each breath', { uneven: 'often', slow: 'now and then' }, 'seldom'),
   ],
   [

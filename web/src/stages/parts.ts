@@ -46,15 +46,11 @@ function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
 
 /**
  * What can be done at a stop, in the registry's order, and which of it is open: the one that was last open at this stop with
- * this learner, on this device or by what was noted. Listening ends when another part is opened or the stop is left.
+ * this learner on this instrument. Listening ends when another part is opened or the stop is left.
  * @param usual the one to begin with while none is remembered
- * @param but.first the one to begin with whatever is remembered; `but.never` the one not to begin with
+ * @param first the one to begin with whatever is remembered
  */
-export function useParts(
-  stage: Stage,
-  usual?: EntryKind,
-  but: { first?: EntryKind; never?: EntryKind } = {},
-) {
+export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const lesson = useLesson()
   const listening = useListening()
   const parts = partsAt(stage)
@@ -71,10 +67,9 @@ export function useParts(
     `halitus.part.${lesson.answer?.learner.id ?? ''}.${inst?.id ?? ''}.${stage}`,
     '',
   )
-  const lastNoted = lesson.entries.findLast((e) => e.stage === stage && kinds.includes(e.kind))?.kind
-  const known = [but.first, remembered.value || undefined, lastNoted].filter((k) => k !== but.never)
+  const known = first ?? (remembered.value || usual)
   const kind = ref<PartId | undefined>(
-    known.find((k) => k && kinds.includes(k)) ?? kinds.find((k) => k === usual) ?? kinds[0],
+    kinds.find((k) => k === known) ?? kinds.find((k) => k === usual) ?? kinds[0],
   )
   const part = computed(() => kind.value && parts[kind.value])
   const options: { value: PartId; label: string }[] = [

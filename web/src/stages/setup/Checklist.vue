@@ -174,6 +174,9 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
 </template>
 
 <style scoped>
+.rest {
+  margin-left: 12px;
+}
 .head {
   display: flex;
   align-items: center;

@@ -5,11 +5,12 @@ import Takes from './Takes.vue'
 import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
-/** Who isn't through with the small parts begins there, and nobody else, as Set-up says. */
-const small = lesson.sequence === 'first'
-const { kind, part, options } = useParts('sound', 'long-tone', {
-  ...(small ? { first: 'tries' } : { never: 'tries' }),
-})
+/** Who isn't through with the small parts begins there, as Set-up says. */
+const { kind, part, options } = useParts(
+  'sound',
+  'long-tone',
+  lesson.sequence === 'first' ? 'tries' : undefined,
+)
 </script>
 
 <template>

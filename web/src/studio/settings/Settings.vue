@@ -101,7 +101,9 @@ async function upload(event: Event) {
     <h1>Settings</h1>
     <section>
       <h2>Studio</h2>
-      <div class="form">
+      <!-- What is typed before the studio has come would be written over by it. -->
+      <p v-if="!loaded" class="soft" role="status">Fetching the studio …</p>
+      <div v-if="loaded" class="form">
         <label for="s-name">Name</label>
         <Input id="s-name" v-model:value="form.name" :maxlength="120" />
         <label for="s-place">Place</label>
@@ -111,14 +113,14 @@ async function upload(event: Event) {
         <label for="s-names">Names of notes</label>
         <Choice id="s-names" v-model="form.noteNames" :options="namings" />
       </div>
-      <details class="schools">
+      <details v-if="loaded" class="schools">
         <summary>
           Schools: where teachers disagree, what this studio teaches unless a learner’s page says otherwise
         </summary>
         <SchoolChoices v-model="form.schools" :schools="schools" />
       </details>
       <Meanwhile :changed="meanwhile" @mine="save(true)" @theirs="saving.takeTheirs()" />
-      <Button type="primary" :disabled="!loaded || !!meanwhile.length" @click="save()">Save</Button>
+      <Button v-if="loaded" type="primary" :disabled="!!meanwhile.length" @click="save()">Save</Button>
       <p class="soft">A4 = 440 Hz is ISO 16. All cents follow what stands here.</p>
     </section>
     <section>

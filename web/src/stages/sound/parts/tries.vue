@@ -87,6 +87,7 @@ const take = (): Take | undefined => {
       const left = others
         ? ` ${others === 1 ? 'One was' : `${others} were`} not the ${on?.part ?? 'part'}, by the pitch: not counted.`
         : ''
+      if (!blows.length) return left.trim()
       const late = blows.flatMap((b) => (b.spokeAfterS === null ? [] : [b.spokeAfterS]))
       told.value = `Heard ${blows.length}: ${late.length} spoke${late.length ? `, the middle one after ${median(late).toFixed(1)} s` : ''}.${left}`
       if (provenance === 'simulated') {
