@@ -65,7 +65,7 @@ describe('strokes in words', () => {
   ])('%j', (more, words) => expect(togetherWords(more)).toBe(words))
   it.each([
     [{ firstHz: null, lastHz: null, tiresAtS: null }, ''],
-    [{ firstHz: 4, lastHz: 4, tiresAtS: null }, 'From 4.0 to 4.0 strokes a second; it didn’t tire.'],
+    [{ firstHz: 4, lastHz: 4, tiresAtS: null }, '4.0 strokes a second to the end; it didn’t tire.'],
     [
       { firstHz: 4, lastHz: 3.6, tiresAtS: 9.3 },
       'From 4.0 to 3.6 strokes a second; it began to tire after 9 s.',

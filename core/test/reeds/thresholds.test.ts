@@ -215,7 +215,16 @@ describe('when to order', () => {
     expect(forecastStock([reed('a', 'rotation', use(at, 100))], NOW).minutesPerWeek).toBe(perWeek),
   )
   it('says that nothing is left, or nothing known', () => {
+    // Who never entered a reed isn't told to buy one; whose reeds are all retired is.
     expect(forecastStock([], NOW)).toEqual({
+      playable: 0,
+      minutesPerWeek: 0,
+      weeksLeft: null,
+      orderBy: null,
+      orderNow: false,
+      sentence: 'No reed entered yet.',
+    })
+    expect(forecastStock([reed('a', 'retired')], NOW)).toEqual({
       playable: 0,
       minutesPerWeek: 0,
       weeksLeft: 0,

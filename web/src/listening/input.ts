@@ -1,7 +1,7 @@
 import { proxy, transfer } from 'comlink'
 import type { Phrase } from '@halitus/core/player'
 import type { LiveFrame } from '@halitus/core/sound'
-import { captureUrl, soundWorker, type Ear } from '@/workers/index.ts'
+import { captureUrl, soundWorker, type Ear, type Told } from '@/workers/index.ts'
 
 /** Why nothing can be heard, as a sentence with a way out. */
 export class NoSound extends Error {
@@ -12,8 +12,8 @@ export interface Hearing {
   /** Time on the audio clock of the stream's first sample, s; undefined until it is known. */
   beganS(): number | undefined
   nowS(): number
-  /** How long the stream has lasted by the clocks, s: more than was delivered means that sound is missing; undefined for a stand-in. */
-  lastedS(): number | undefined
+  /** How much of the stream was lost on its way so far, s; undefined for a stand-in, or while nobody can say. */
+  lostS(): number | undefined
   stop(): Promise<void>
 }
 
@@ -43,10 +43,10 @@ async function listen(
   const capture = new AudioWorkletNode(ctx, 'capture', { numberOfOutputs: 1 })
   const channel = new MessageChannel()
   let began: number | undefined
-  let beganMs = 0
-  capture.port.onmessage = ({ data }: MessageEvent<number>) => {
-    began = data
-    beganMs = performance.now()
+  const lags: number[] = []
+  capture.port.onmessage = ({ data }: MessageEvent<Told>) => {
+    if ('beganS' in data) began = data.beganS
+    else lags.push(data.lagS)
   }
   await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, ear, proxy(onFrames))
   capture.port.postMessage(channel.port1, [channel.port1])
@@ -56,11 +56,7 @@ async function listen(
   return {
     beganS: () => began,
     nowS: () => ctx.currentTime,
-    // The audio clock stands still with the audio thread; the page's own goes on.
-    lastedS: () =>
-      began === undefined || !live
-        ? undefined
-        : Math.max(ctx.currentTime - began, (performance.now() - beganMs) / 1000),
+    lostS: () => (live && lags.length > 1 ? Math.max(0, lags.at(-1)! - lags[0]!) : undefined),
     async stop() {
       node.disconnect()
       capture.disconnect()

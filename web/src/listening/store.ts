@@ -36,13 +36,12 @@ const GAP = { seconds: 0.12, share: 0.01 } as const
 
 /**
  * What of a take never reached the program, in a sentence; undefined where all did.
- * @param lastedS by the clocks; undefined where nobody counted
+ * @param lostS by which the stream fell behind the clock; undefined where nobody counted
  * @param heardS what was delivered
  */
-export function gapWords(lastedS: number | undefined, heardS: number): string | undefined {
-  const missingS = (lastedS ?? 0) - heardS
-  if (missingS <= Math.max(GAP.seconds, GAP.share * (lastedS ?? 0))) return undefined
-  return `${missingS.toFixed(1)} of ${lastedS!.toFixed(1)} s of sound didn’t reach Halitus: the machine was busy with something else. This take counts for nothing; once more.`
+export function gapWords(lostS: number | undefined, heardS: number): string | undefined {
+  if (lostS === undefined || lostS <= Math.max(GAP.seconds, GAP.share * heardS)) return undefined
+  return `${lostS.toFixed(1)} of ${(heardS + lostS).toFixed(1)} s of sound didn’t reach Halitus: the machine was busy with something else. This take counts for nothing; once more.`
 }
 
 /** Listens: to the microphone, the simulated player or a file; shows what is heard while it is heard. */
@@ -159,10 +158,10 @@ export const useListening = defineStore('listening', () => {
     // What couldn't be opened has said so already.
     if (!ending) return
     if (lags.length) lagMs.value = median(lags)
-    const lastedS = ending.lastedS()
+    const lostS = ending.lostS()
     await ending.stop()
     const measurement = await soundWorker().end(ear)
-    const gone = gapWords(lastedS, measurement.report.durationS)
+    const gone = gapWords(lostS, measurement.report.durationS)
     if (gone) {
       // Lengths, rates and evenness would all be wrong: nothing of it is judged or kept.
       state.value = 'idle'

@@ -37,3 +37,4 @@ export function airWorker(): Remote<AirSearch> {
 }
 
 export { captureUrl }
+export type { Told } from './capture.worklet.ts'
