@@ -16,6 +16,7 @@ const happening = strict({
   to: noteText().optional(),
 })
 export type Happening = InferType<typeof happening>
+/** What happened to a tone, as a field of an entry; left out where nobody listened for it. */
 export const happenings = () => array().of(happening).optional().max(MOST)
 /** More in one tone nobody reads. */
 const MOST = 20
