@@ -309,6 +309,8 @@ describe('sound that never arrived', () => {
       rule: () => untilToneEnds(),
       judge: () => void judged++,
     })
+    await vi.waitFor(() => expect(heard.length).toBeGreaterThan(2 * RATE), { timeout: 20_000 })
+    await listening.stop()
     await vi.waitFor(() => expect(listening.state).toBe('idle'), { timeout: 20_000 })
     expect(listening.problem).toMatch(
       /^3\.4 of \d\.\d s of sound didn’t reach Halitus: the machine was busy with something else\. This take counts for nothing; once more\.$/,
