@@ -193,6 +193,7 @@ describe('home and the learner’s card', () => {
     await button(home, 'Compose the card').trigger('click')
     await house.settle()
     const rows = () => home.findAll('.row h3').map((h) => h.text())
+    await vi.waitFor(() => expect(rows().length).toBeGreaterThan(0), { timeout: 15_000 })
     const all = rows()
     expect(all).toContain('Two notes, back and forth')
     expect(Number(home.find('.sum .big').text())).toBeLessThanOrEqual(20)
