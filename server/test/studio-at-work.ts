@@ -72,6 +72,8 @@ export async function startStudio({
   const server = await new Promise<Server>((resolve) => {
     const s = app.listen(0, '127.0.0.1', () => resolve(s))
   })
+  // Asker and server share one event loop here: a busy moment would close a connection just as it is used again.
+  server.keepAliveTimeout = 600_000
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   const raw = (path: string, init?: RequestInit) => fetch(url + path, init)
   return {

@@ -37,9 +37,10 @@ const press = (key: string) =>
 describe('today', () => {
   it('lists who comes in order of time, and marks the next lesson', async () => {
     const today = await house.mount(Today)
-    const times = today.findAll('.time').map((t) => t.text())
+    const shown = () => today.findAll('.time').map((t) => t.text())
+    await vi.waitFor(() => expect(shown().length).toBe(5), { timeout: 15_000 })
+    const times = shown()
     expect(times).toEqual([...times].sort())
-    expect(times.length).toBe(5)
     expect(today.findAll('.lesson.next')).toHaveLength(1)
     expect(today.text()).toContain('The Slipway Wind Room')
     expect(today.find('.lesson .caution').text()).toContain('Dizzy at home')
@@ -235,8 +236,8 @@ describe('home and the learner’s card', () => {
     expect(home.text()).toContain('Changed here, not saved yet.')
     // Composing anew overwrites it, and can be undone.
     await button(home, 'Compose anew from today').trigger('click')
+    await vi.waitFor(() => expect(amount().value).not.toBe('changed by hand'), { timeout: 15_000 })
     await house.settle()
-    expect(amount().value).not.toBe('changed by hand')
     await useNotices().list.at(-1)!.undo!()
     await house.settle()
     expect(amount().value).toBe('changed by hand')

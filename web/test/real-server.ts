@@ -58,6 +58,8 @@ export async function openHouse(): Promise<House> {
   })
   const settle = async () => {
     for (let quiet = 0; quiet < 3;) {
+      // Parts of a page that are fetched when first shown are read from files here, which may take longer than an answer.
+      await vi.dynamicImportSettled()
       await new Promise((resolve) => setTimeout(resolve, 15))
       await flushPromises()
       quiet = pending === 0 ? quiet + 1 : 0
