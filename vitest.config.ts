@@ -7,6 +7,8 @@ const patience = { testTimeout: 90_000, hookTimeout: 90_000 }
 
 export default defineConfig({
   test: {
+    // All cores: few files do nothing but wait.
+    maxWorkers: '100%',
     projects: [
       {
         test: {

@@ -7,21 +7,24 @@ const simulated = (page: Page, seconds = 3, preset = 'steady') =>
   page.addInitScript(
     ([l, p]) => {
       localStorage['halitus.source'] = 'player'
+      localStorage['halitus.playing'] = 'at once'
       localStorage['halitus.preset'] = p
       localStorage['halitus.seed'] = '7'
       localStorage['halitus.playerLength'] = l
     },
     [String(seconds), preset] as const,
   )
-const view = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
+/** Opens a part of a stop; it is loaded when it is first opened, and keys mean something from then on. */
+async function view(page: Page, name: string) {
+  await page.getByRole('radio', { name, exact: true }).click()
+  await page.waitForLoadState('networkidle')
+  await page.waitForTimeout(300)
+}
 const noted = (page: Page) => page.getByLabel('Noted today')
 async function open(page: Page, stop: 'breath' | 'sound', name: string, learner = 'saskia-vell') {
   const lesson = await ownLesson(page.request, learner)
   await page.goto(`${lesson}/${stop}`)
   await view(page, name)
-  // The part is loaded when it is first opened; keys mean something from then on.
-  await page.waitForLoadState('networkidle')
-  await page.waitForTimeout(300)
   return lesson
 }
 

@@ -53,6 +53,7 @@ test('the simulated player shows a late finger, and counts for nothing', async (
   test.setTimeout(60_000)
   await page.addInitScript(() => {
     localStorage['halitus.source'] = 'player'
+    localStorage['halitus.playing'] = 'at once'
     localStorage['halitus.preset'] = 'steady'
     localStorage['halitus.seed'] = '7'
   })

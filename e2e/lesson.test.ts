@@ -9,16 +9,20 @@ import { soundFile } from './sounds.ts'
 /** The whole lesson of a beginner, in the order of work, on the demo studio; each test has a lesson of its own. */
 const UNTOUCHED = '/lessons/ottoline-brask-w13'
 const clarinetLesson = (page: Page) => ownLesson(page.request, 'ottoline-brask')
-const listenTo = (page: Page, source: string, preset = 'steady', seconds = 5) =>
+const listenTo = (page: Page, source: string, preset = 'steady', seconds = 5, playing = 'at once') =>
   page.addInitScript(
-    ([s, p, l]) => {
+    ([s, p, l, w]) => {
       localStorage['halitus.source'] = s
       localStorage['halitus.preset'] = p
       localStorage['halitus.seed'] = '7'
       localStorage['halitus.playerLength'] = l
+      localStorage['halitus.playing'] = w
     },
-    [source, preset, String(seconds)] as const,
+    [source, preset, String(seconds), playing] as const,
   )
+
+/** Opens a part of a stop: the demo's learners come back to what they did last. */
+const part = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click()
 
 test('today says who comes and what needs attention', async ({ page }) => {
   await page.goto('/')
@@ -63,9 +67,12 @@ test('a stop shows what is planned for it, and takes a note', async ({ page }) =
 })
 
 test('the simulated player is heard live, judged, and kept', async ({ page }) => {
-  await listenTo(page, 'player', 'sags', 5)
+  await listenTo(page, 'player', 'sags', 5, 'silent')
   await page.goto(`${await clarinetLesson(page)}/sound`)
-  await expect(page.getByRole('button', { name: /Listen/ })).toBeVisible()
+  await part(page, 'Long tone')
+  await expect(
+    page.getByLabel('Note', { exact: true }).or(page.getByLabel('Simulated player plays')),
+  ).toBeVisible()
   await page.keyboard.press('Space')
   await expect(page.getByRole('timer')).toContainText(/[23]\.\d/)
   await expect(page.locator('.heard .note')).toHaveText('E4')
@@ -104,6 +111,7 @@ test('the small part is bent, heard, and kept', async ({ page }) => {
 test('a WAVE file is judged, a broken one refused with the reason', async ({ page }) => {
   await listenTo(page, 'file')
   await page.goto(`${await ownLesson(page.request, 'pim-askerud')}/sound`)
+  await part(page, 'Long tone')
   await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('broken'))
   await expect(page.getByRole('alert')).toContainText('not a WAVE file')
   await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('flute-b4'))
@@ -137,6 +145,7 @@ test('without a microphone the other ways are offered', async ({ browser, baseUR
 
 test('a move shows both fingerings and what sounds when a finger is late', async ({ page }) => {
   await page.goto(`${await clarinetLesson(page)}/fingers`)
+  await part(page, 'Move')
   await page.getByLabel('From note', { exact: true }).fill('G5')
   await page.getByLabel('From note', { exact: true }).press('Enter')
   await page.getByLabel('To note', { exact: true }).fill('D5')

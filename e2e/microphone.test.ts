@@ -24,6 +24,7 @@ test.describe.configure({ retries: 5 })
 test('a long tone is heard through the microphone', async ({ page }) => {
   const lesson = await ownLesson(page.request, 'saskia-vell')
   await page.goto(`${lesson}/sound`)
+  await page.getByRole('radio', { name: 'Long tone', exact: true }).click()
   await page.getByRole('button', { name: /Listen/ }).click()
   // The level moves: a missing file would be silence.
   await expect(page.getByRole('meter', { name: 'Level' })).not.toHaveAttribute('aria-valuenow', '0')

@@ -1,15 +1,13 @@
 import { mkdirSync, rmSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM_ARGS } from './chromium.ts'
 
 const here = fileURLToPath(new URL('.', import.meta.url))
-/**
- * Each worker has a server and a database of its own, so that none meets what another one does. One where cores are few:
- * simulated players sound in real time, and two of them take each other's.
- */
-const WORKERS = Number(process.env.HALITUS_WORKERS ?? 1)
+/** Each worker has a server and a database of its own, so that none meets what another one does. */
+const WORKERS = Number(process.env.HALITUS_WORKERS ?? Math.min(3, availableParallelism()))
 const portOf = (worker: number) => 4311 + worker
 const PORT = portOf(Number(process.env.TEST_PARALLEL_INDEX ?? 0))
 /** What is heard in real time is heard alone: two at once would take each other's time. */
@@ -26,7 +24,9 @@ export default defineConfig({
   testMatch: process.env.HALITUS_SHOTS ? 'screenshots.shots.ts' : '*.test.ts',
   outputDir: join(here, '..', 'test-results'),
   workers: WORKERS,
-  // Simulated players sound in real time, and the machine may stand still for other work: then it is waited for, and tried again.
+  // The longest file would keep one worker busy when the other has nothing left.
+  fullyParallel: true,
+  // The machine may stand still for other work: then it is waited for, and tried again.
   timeout: 120_000,
   expect: { timeout: 30_000 },
   retries: 2,
@@ -35,7 +35,7 @@ export default defineConfig({
   ...(!process.env.HALITUS_SHOTS && {
     projects: [
       { name: 'pages', testIgnore: IN_REAL_TIME },
-      { name: 'in real time', testMatch: IN_REAL_TIME, workers: 1 },
+      { name: 'in real time', testMatch: IN_REAL_TIME, workers: 1, dependencies: ['pages'] },
     ],
   }),
   use: {

@@ -75,6 +75,7 @@ test('a squeak that the ear heard fills in what happened', async ({ page }) => {
   await page.goto(`${lesson}/sound`)
   await page.evaluate(() => {
     localStorage.setItem('halitus.source', 'player')
+    localStorage.setItem('halitus.playing', 'at once')
     localStorage.setItem('halitus.preset', 'squeaks')
     localStorage.setItem('halitus.playerLength', '4')
     localStorage.setItem('halitus.seed', '7')

@@ -7,6 +7,7 @@ const simulated = (page: Page, seconds = 4, preset = 'steady') =>
   page.addInitScript(
     ([l, p]) => {
       localStorage['halitus.source'] = 'player'
+      localStorage['halitus.playing'] = 'at once'
       localStorage['halitus.preset'] = p
       localStorage['halitus.seed'] = '7'
       localStorage['halitus.playerLength'] = l

@@ -93,7 +93,9 @@ export async function startStudio({
       return { status: response.status, data }
     },
     async stop() {
-      await new Promise((resolve) => server.close(resolve))
+      const closed = new Promise((resolve) => server.close(resolve))
+      server.closeAllConnections()
+      await closed
       await endHeavyWork()
       await db.close()
       rmSync(folder, { recursive: true })

@@ -148,6 +148,7 @@ describe('breath', () => {
   it('shows the plan, changes it, and has the caution before anybody holds the breath', async () => {
     await openLesson('wilhelmina-tarn')
     const stage = await house.mount(BreathStage)
+    await button(stage, 'Breath by counts').trigger('click')
     await vi.waitFor(() => expect(stage.text()).toContain('out, wait, in'))
     expect(stage.text()).toContain('Planned: stale air out first, then in')
     expect(stage.text()).not.toContain('a doctor first')
@@ -166,6 +167,7 @@ describe('fingers', () => {
   it('counts tries by key and keeps them', async () => {
     await openLesson('ottoline-brask')
     const stage = await house.mount(FingersStage)
+    await button(stage, 'Move').trigger('click')
     // The part is loaded when it is first opened.
     await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2), { timeout: 15_000 })
     for (const key of ['c', 'x', 'c']) press(key)
@@ -179,6 +181,7 @@ describe('fingers', () => {
   it('has the fingers of every instrument, and says how hard a move is', async () => {
     await openLesson('leopold-quist')
     const stage = await house.mount(FingersStage)
+    await button(stage, 'Move').trigger('click')
     // The part is loaded when it is first opened.
     await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2), { timeout: 15_000 })
     expect(stage.find('.hard').text()).toMatch(/^Difficulty \d+\.\d: .*moving fingers/)

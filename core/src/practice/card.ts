@@ -160,7 +160,11 @@ export function composeCard(
   limits: { minutesPerSession: number; sessions: number; listenFor: string },
 ): WeekCard {
   const { minutesPerSession, sessions, listenFor } = limits
-  const wanted = [...proposals].sort((a, b) => b.weight - a.weight)
+  // What is asked for twice under one name stands there once, as the weightier of the two says.
+  const byName = new Map<string, RowProposal>()
+  for (const p of [...proposals].sort((a, b) => b.weight - a.weight))
+    if (!byName.has(p.id)) byName.set(p.id, p)
+  const wanted = [...byName.values()]
   const ofStop = new Map<CardRowKind, number>()
   const kept = wanted
     .filter((r) => r.weight > WAITING_WEIGHT)
@@ -185,6 +189,6 @@ export function composeCard(
     listenFor,
     rows: inOrder(rows),
     totalMinutes: sum(rows),
-    leftOut: inOrder(proposals.filter((p) => !kept.includes(p))),
+    leftOut: inOrder(wanted.filter((p) => !kept.includes(p))),
   }
 }

@@ -44,6 +44,7 @@ export {
   type EntryRecord,
 } from './records.ts'
 export { pastOf } from './accident.ts'
+export { BY_HAND_LEAST_S } from './tone-by-hand.ts'
 export { AS_ASKED } from './articulation.ts'
 export { goesOf, highestHeld } from './daily.ts'
 export { ECHOED, faredOf } from './echo.ts'

@@ -29,6 +29,7 @@ import { shapedTone } from './shaped-tone.ts'
 import { smallPart } from './small-part.ts'
 import { strokes } from './strokes.ts'
 import { target } from './target.ts'
+import { toneByHand } from './tone-by-hand.ts'
 import { tongueFault } from './tongue-fault.ts'
 import { tongueTempo } from './tongue-tempo.ts'
 import { tries } from './tries.ts'
@@ -50,6 +51,7 @@ export const RECORDS = {
   tries,
   bend,
   'long-tone': longTone,
+  'tone-by-hand': toneByHand,
   'shaped-tone': shapedTone,
   mouth,
   'both-ends': bothEnds,

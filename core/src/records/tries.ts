@@ -70,7 +70,7 @@ export function gateOf(entries: readonly Noted<Tried>[], inst: Instrument): Gate
 }
 
 /** Notes of the whole instrument are played by who does one of these. */
-const WHOLE = ['long-tone', 'move', 'first-minutes', 'strokes', 'shaped-tone']
+const WHOLE = ['long-tone', 'tone-by-hand', 'move', 'first-minutes', 'strokes', 'shaped-tone']
 
 /**
  * Whether somebody plays the whole instrument already, whatever was tried on parts: on so many days as make a part reliable.

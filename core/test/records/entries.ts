@@ -166,6 +166,7 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
   },
   setup: { stepId: 'reed-height', verdict: 'wrong', faultId: 'high' },
   'long-tone': aTone(),
+  'tone-by-hand': { written: 'E4', targetS: 9, lengthS: 9, level: true },
   bend: { part: 'mouthpiece', hz: 1046.5, lowCents: -60, highCents: 20, aimCents: 50 },
   move: { from: 'A4', to: 'B4', clean: 3, tries: 8, late: 'R3' },
   gauge: { gaugeId: 'reed', values: [{ measure: 'height', value: 0 }] },

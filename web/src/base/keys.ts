@@ -38,7 +38,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: '1 – 7', does: 'Go to a stop of the lesson' },
   { keys: 'Space', does: 'Breath, Sound, Tongue: start and stop. Set-up: all right, next' },
   { keys: 'w n', does: 'Steps and counts: went well, not yet' },
-  { keys: 'h', does: 'Steady stream: time it by hand' },
+  { keys: 'h', does: 'Steady stream, long tone: time it by hand' },
   { keys: 'd', does: 'Dizzy: stop everything' },
   { keys: '↑ ↓', does: 'Set-up: step up and down' },
   { keys: 'a b c', does: 'Set-up: note what was wrong' },

@@ -1,4 +1,5 @@
 import type { Stage } from '@halitus/core/contract'
+import { studioNow } from './clock.ts'
 
 export const STAGE_NAMES: Record<Stage, string> = {
   setup: 'Set-up',
@@ -12,13 +13,16 @@ export const STAGE_NAMES: Record<Stage, string> = {
 
 /** `2026-03-20T18:20` → `18:20`. */
 export const clock = (iso: string) => iso.slice(11, 16)
-/** `2026-03-20…` → `Fri 20 Mar`. */
-export const dayName = (iso: string) =>
-  new Date(iso.slice(0, 10) + 'T12:00').toLocaleDateString('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-  })
+/** `2026-03-20…` → `Fri 20 Mar`; in another year than this one with it: `Thu 20 Mar 2025`. */
+export const dayName = (iso: string, today: string = studioNow()) =>
+  new Date(iso.slice(0, 10) + 'T12:00')
+    .toLocaleDateString('en-GB', {
+      weekday: 'short',
+      day: 'numeric',
+      month: 'short',
+      ...(iso.slice(0, 4) !== today.slice(0, 4) && { year: 'numeric' }),
+    })
+    .replace(',', '')
 /** When something that lasts so many minutes ends: `endClock('2026-03-20T18:50:00', 30) // '19:20'`. */
 export const endClock = (iso: string, minutes: number) =>
   new Date(new Date(iso).getTime() + minutes * 60_000).toTimeString().slice(0, 5)

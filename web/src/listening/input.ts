@@ -19,6 +19,8 @@ export interface Hearing {
 
 /** How much sound waits in the buffer, s. */
 const LATENCY_S = 0.05
+/** What is heard without waiting comes at this rate, in blocks of 10 ms as the microphone's, so many at a time. */
+const AT_ONCE = { rate: 48_000, block: 480, together: 25 } as const
 
 let context: AudioContext | undefined
 
@@ -105,21 +107,64 @@ export async function listenToMicrophone(
   )
 }
 
-/** Lets the simulated player play into the same ear. @param aloud also through the loudspeaker */
-export async function listenToPlayer(
+/** The simulated player's sound into the same ear as fast as it is heard: nobody waits, and no clock runs along. */
+async function hearAtOnce(
   phrase: Phrase,
-  aloud: boolean,
   ear: Ear,
   onFrames: (f: LiveFrame[]) => void,
   onEnded: () => void,
 ): Promise<Hearing> {
+  const worker = soundWorker()
+  const samples = await worker.play(phrase, AT_ONCE.rate)
+  const { port1, port2 } = new MessageChannel()
+  await worker.begin(transfer(port2, [port2]), AT_ONCE.rate, ear, proxy(onFrames))
+  const caughtUp = () =>
+    new Promise((resolve) => {
+      port1.onmessage = resolve
+      port1.postMessage('heard?')
+    })
+  let wanted = true
+  const play = async () => {
+    for (let at = 0, sent = 1; wanted && at < samples.length; at += AT_ONCE.block, sent++) {
+      port1.postMessage(samples.slice(at, at + AT_ONCE.block))
+      // What was sent is heard before more comes, so that a take that is over ends there.
+      if (sent % AT_ONCE.together === 0) await caughtUp()
+    }
+    await caughtUp()
+    if (wanted) onEnded()
+  }
+  void play()
+  return {
+    beganS: () => undefined,
+    nowS: () => 0,
+    lostS: () => undefined,
+    async stop() {
+      wanted = false
+      await caughtUp()
+      port1.close()
+    },
+  }
+}
+
+/** How the simulated player is heard: through the loudspeaker, in its own time without one, or without waiting. */
+export type Playing = 'aloud' | 'silent' | 'at once'
+
+/** Lets the simulated player play into the same ear. */
+export async function listenToPlayer(
+  phrase: Phrase,
+  playing: Playing,
+  ear: Ear,
+  onFrames: (f: LiveFrame[]) => void,
+  onEnded: () => void,
+): Promise<Hearing> {
+  if (playing === 'at once') return hearAtOnce(phrase, ear, onFrames, onEnded)
   const ctx = await audioContext()
   const samples = await soundWorker().play(phrase, ctx.sampleRate)
   const buffer = ctx.createBuffer(1, samples.length, ctx.sampleRate)
   buffer.getChannelData(0).set(samples)
   const source = new AudioBufferSourceNode(ctx, { buffer })
   const hearing = await listen(ctx, source, ear, onFrames, () => source.stop(), false)
-  if (aloud) source.connect(ctx.destination)
+  if (playing === 'aloud') source.connect(ctx.destination)
   source.onended = onEnded
   source.start()
   return hearing

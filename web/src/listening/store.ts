@@ -8,7 +8,7 @@ import { heardNote, type HeardNote } from '@halitus/core/pitch'
 import { phraseOf, presetOn, PRESETS, presetsFor, type Performance } from '@halitus/core/player'
 import { median, untilToneEnds, type LiveFrame, type StopRule } from '@halitus/core/sound'
 import { soundWorker, type Ear, type Measurement } from '@/workers/index.ts'
-import { listenToMicrophone, listenToPlayer, NoSound, type Hearing } from './input.ts'
+import { listenToMicrophone, listenToPlayer, NoSound, type Hearing, type Playing } from './input.ts'
 
 /** Where sound comes from on this device. */
 export type SoundSource = 'microphone' | 'player' | 'file'
@@ -51,7 +51,7 @@ export const useListening = defineStore('listening', () => {
   const playerLengthS = useLocalStorage('halitus.playerLength', 8)
   /** The simulated player's seed, for hearing the very same tone again; 0 is another one each time. */
   const playerSeed = useLocalStorage('halitus.seed', 0)
-  const aloud = useLocalStorage('halitus.aloud', false)
+  const playing = useLocalStorage<Playing>('halitus.playing', 'silent')
   const state = ref<'idle' | 'listening' | 'judging'>('idle')
   const problem = ref('')
   const levelDb = ref(-90)
@@ -129,7 +129,7 @@ export const useListening = defineStore('listening', () => {
           a4Hz: ear.a4Hz,
           seed: playerSeed.value || Math.floor(Math.random() * 1e6),
         }
-        opening = listenToPlayer(phraseOf(performance), aloud.value, ear, hear, () => void stop())
+        opening = listenToPlayer(phraseOf(performance), playing.value, ear, hear, () => void stop())
       }
       hearing = await opening
     } catch (error) {
@@ -236,7 +236,7 @@ export const useListening = defineStore('listening', () => {
     source,
     presetId,
     playerLengthS,
-    aloud,
+    playing,
     state,
     busy,
     problem,

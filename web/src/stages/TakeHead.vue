@@ -23,6 +23,11 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ begins: [] }>()
 const NARROW_PX = 700
+const PLAYING = [
+  { id: 'aloud', name: 'Aloud' },
+  { id: 'silent', name: 'Silent' },
+  { id: 'at once', name: 'Without waiting' },
+] as const
 const listening = useListening()
 const fileInput = ref<HTMLInputElement>()
 
@@ -107,9 +112,14 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     <template v-if="listening.source === 'player'">
       <label for="player-length">simulated for</label>
       <Quantity id="player-length" v-model="listening.playerLengthS" :min="1" :max="60" unit="s" />
-      <Button size="small" :aria-pressed="listening.aloud" @click="listening.aloud = !listening.aloud">{{
-        listening.aloud ? 'Aloud' : 'Silent'
-      }}</Button>
+      <Button
+        v-for="way in PLAYING"
+        :key="way.id"
+        size="small"
+        :aria-pressed="listening.playing === way.id"
+        @click="listening.playing = way.id"
+        >{{ way.name }}</Button
+      >
     </template>
   </div>
 

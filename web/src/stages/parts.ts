@@ -2,7 +2,8 @@ import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch,
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
 import type { Instrument } from '@halitus/core/instruments'
-import { RECORDS, type EntryKind } from '@halitus/core/records'
+import { RECORDS, type EntryKind, type EntryRecord } from '@halitus/core/records'
+import { studioNow } from '@/base/clock.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
 
@@ -45,8 +46,8 @@ function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
 }
 
 /**
- * What can be done at a stop, in the registry's order, and which of it is open: the one that was last open at this stop with
- * this learner on this instrument. Listening ends when another part is opened or the stop is left.
+ * What can be done at a stop, in the registry's order, and which of it is open: the one that was used last at this stop with
+ * this learner, opened on this device or noted on another one. Listening ends when another part is opened or the stop is left.
  * @param usual the one to begin with while none is remembered
  * @param first the one to begin with whatever is remembered
  */
@@ -63,11 +64,14 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const views: readonly { value: ViewId; label: string }[] =
     stage in VIEWS ? VIEWS[stage as keyof typeof VIEWS] : []
   const kinds: PartId[] = [...records, ...views.map((v) => v.value)]
-  const remembered = useLocalStorage<PartId | ''>(
-    `halitus.part.${lesson.answer?.learner.id ?? ''}.${inst?.id ?? ''}.${stage}`,
-    '',
+  const opened = useLocalStorage<{ part: PartId | ''; at: string }>(
+    `halitus.opened.${lesson.answer?.learner.id ?? ''}.${inst?.id ?? ''}.${stage}`,
+    { part: '', at: '' },
   )
-  const known = first ?? (remembered.value || usual)
+  const noted = lesson.entries
+    .filter((e) => e.stage === stage && e.at > opened.value.at && kinds.includes(e.kind))
+    .reduce<EntryRecord | undefined>((last, e) => (last && last.at > e.at ? last : e), undefined)
+  const known = first ?? noted?.kind ?? (opened.value.part || usual)
   const kind = ref<PartId | undefined>(
     kinds.find((k) => k === known) ?? kinds.find((k) => k === usual) ?? kinds[0],
   )
@@ -77,7 +81,7 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     ...views,
   ]
   watch(kind, (now) => {
-    remembered.value = now ?? ''
+    opened.value = { part: now ?? '', at: now ? studioNow() : '' }
     void listening.cancel()
   })
   onMounted(preload)

@@ -135,7 +135,9 @@ const listener = {
     liveRate = sampleRate
     blocks = []
     taken = 0
-    port.onmessage = ({ data }: MessageEvent<Float32Array>) => {
+    port.onmessage = ({ data }: MessageEvent<Float32Array | 'heard?'>) => {
+      // Blocks come in order: who asks is answered when all before have been heard.
+      if (data === 'heard?') return port.postMessage('heard')
       if (!live || taken + data.length > MOST_SAMPLES) return
       blocks.push(data)
       taken += data.length

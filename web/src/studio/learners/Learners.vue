@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button } from 'ant-design-vue'
+import { Button, Input } from 'ant-design-vue'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerRecord } from '@halitus/core/contract'
@@ -11,6 +11,7 @@ import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 import Leaving from './Leaving.vue'
 import LearnerForm from './LearnerForm.vue'
+import { byInitial, isMeant } from './roster.ts'
 
 const studio = useStudio()
 const notices = useNotices()
@@ -24,6 +25,13 @@ onMounted(studio.load)
 whenBehind(studio.load)
 const here = computed(() => studio.learners?.filter((l) => !l.archived) ?? [])
 const aside = computed(() => studio.learners?.filter((l) => l.archived) ?? [])
+/** A roster that fits on a screen needs neither a search nor letters. */
+const MANY = 12
+const many = computed(() => here.value.length > MANY)
+const typed = ref('')
+const groups = computed(() => byInitial(here.value.filter((l) => isMeant(l, typed.value))))
+const toInitial = (initial: string) =>
+  document.getElementById(`initial-${initial}`)?.scrollIntoView({ block: 'start' })
 const thisYear = Number(studioNow().slice(0, 4))
 
 async function layAside(id: string, name: string, archived: boolean) {
@@ -38,22 +46,49 @@ async function layAside(id: string, name: string, archived: boolean) {
       <h1>Learners</h1>
       <Button type="primary" size="large" @click="adding = true">New learner</Button>
     </header>
-    <ul v-if="here.length">
-      <li v-for="l in here" :key="l.id" class="learner">
-        <RouterLink :to="{ name: 'learner', params: { id: l.id } }" class="name">{{ l.name }}</RouterLink>
-        <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
-        <span class="soft">{{ thisYear - l.birthYear }} years</span>
-        <span class="soft note"
-          ><template v-if="!l.consent">No consent noted yet. </template>{{ l.note }}</span
+    <div v-if="many" class="find">
+      <Input
+        v-model:value="typed"
+        size="large"
+        allow-clear
+        type="search"
+        aria-label="Find a learner"
+        placeholder="Name or instrument"
+      />
+      <nav aria-label="Initials">
+        <button
+          v-for="g in groups"
+          :key="g.initial"
+          type="button"
+          class="plain"
+          @click="toInitial(g.initial)"
         >
-        <span class="acts">
-          <Button size="small" :aria-label="`Change ${l.name}`" @click="changed = l">Change</Button>
-          <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"
-            >Lay aside</Button
-          ></span
-        >
-      </li>
-    </ul>
+          {{ g.initial }}
+        </button>
+      </nav>
+    </div>
+    <template v-if="here.length">
+      <section v-for="g in groups" :id="`initial-${g.initial}`" :key="g.initial">
+        <h2 v-if="many">{{ g.initial }}</h2>
+        <ul>
+          <li v-for="l in g.learners" :key="l.id" class="learner">
+            <RouterLink :to="{ name: 'learner', params: { id: l.id } }" class="name">{{ l.name }}</RouterLink>
+            <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
+            <span class="soft">{{ thisYear - l.birthYear }} years</span>
+            <span class="soft note"
+              ><template v-if="!l.consent">No consent noted yet. </template>{{ l.note }}</span
+            >
+            <span class="acts">
+              <Button size="small" :aria-label="`Change ${l.name}`" @click="changed = l">Change</Button>
+              <Button size="small" :aria-label="`Lay ${l.name} aside`" @click="layAside(l.id, l.name, true)"
+                >Lay aside</Button
+              ></span
+            >
+          </li>
+        </ul>
+      </section>
+      <p v-if="!groups.length" class="soft" role="status">Nobody on the roster is called “{{ typed }}”.</p>
+    </template>
     <p v-else-if="studio.learners" class="empty">Nobody on the roster yet. Add the first learner.</p>
     <p v-else-if="studio.failed" class="caution" role="alert">{{ studio.failed }}</p>
     <Leaving :aside="aside" @back="(l) => layAside(l.id, l.name, false)" @changed="studio.load" />
@@ -95,6 +130,26 @@ h1 {
 }
 .empty {
   font-size: 24px;
+}
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 20px;
+  margin-bottom: 12px;
+}
+.find > :first-child {
+  width: min(360px, 100%);
+}
+.find nav {
+  display: flex;
+  flex-wrap: wrap;
+}
+.find nav button {
+  min-width: 34px;
+  padding: 8px;
+  font-size: 18px;
+  font-weight: 650;
 }
 @media (max-width: 900px) {
   .learner {

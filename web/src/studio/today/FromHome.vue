@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
+import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { TodayAnswer } from '@halitus/core/contract'
 import { TROUBLE_WORDS } from '@halitus/core/practice'
@@ -8,8 +9,13 @@ import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 
 /** What was reported from home and nobody has seen, and who hasn't come for long. */
-defineProps<{ today: TodayAnswer }>()
+const props = defineProps<{ today: TodayAnswer }>()
 const emit = defineEmits<{ lesson: [learnerId: string] }>()
+/** So many are seen at once; in a large studio the others are one touch away. */
+const SEEN = 3
+const all = ref(false)
+const gaps = computed(() => (all.value ? props.today.gaps : props.today.gaps.slice(0, SEEN)))
+const folded = computed(() => props.today.gaps.length - SEEN)
 const studio = useStudio()
 const notices = useNotices()
 async function seen(id: string, name: string) {
@@ -39,7 +45,7 @@ async function seen(id: string, name: string) {
     <section v-if="today.gaps.length">
       <h2>Not expected</h2>
       <ul>
-        <li v-for="{ learner, lastLesson } in today.gaps" :key="learner.id">
+        <li v-for="{ learner, lastLesson } in gaps" :key="learner.id">
           <span
             ><RouterLink :to="{ name: 'learner', params: { id: learner.id } }">{{ learner.name }}</RouterLink>
             <span class="soft">{{
@@ -49,6 +55,9 @@ async function seen(id: string, name: string) {
           <Button size="small" @click="emit('lesson', learner.id)">New lesson</Button>
         </li>
       </ul>
+      <Button v-if="folded > 0" size="small" :aria-expanded="all" @click="all = !all">{{
+        all ? 'Fewer' : `${folded} more not expected`
+      }}</Button>
     </section>
   </div>
 </template>

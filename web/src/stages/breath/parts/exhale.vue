@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, onBeforeUnmount, ref } from 'vue'
-import { useEventListener } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { airOf, untilAirEnds } from '@halitus/core/sound'
-import { isTyping } from '@/base/keys.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
+import { useByHand } from '../../by-hand.ts'
 import TakeHead from '../../TakeHead.vue'
 
 /** A steady stream without the instrument, timed by what the microphone hears of it, or by hand. */
@@ -51,28 +50,12 @@ const take = (): Take | undefined =>
     },
   }
 
-const sinceMs = ref<number>()
-const nowMs = ref(0)
-const ticking = setInterval(() => (nowMs.value = performance.now()), 100)
-onBeforeUnmount(() => clearInterval(ticking))
-const byHandS = computed(() =>
-  sinceMs.value === undefined ? 0 : Math.max(0, (nowMs.value - sinceMs.value) / 1000),
+const hand = useByHand(
+  () => (shown.value = undefined),
+  (seconds) => seconds >= 0.5 && void keep(Math.min(180, seconds), 'tapped'),
 )
-async function hand() {
-  if (sinceMs.value === undefined) {
-    shown.value = undefined
-    sinceMs.value = nowMs.value = performance.now()
-    return
-  }
-  const seconds = (performance.now() - sinceMs.value) / 1000
-  sinceMs.value = undefined
-  if (seconds >= 0.5) await keep(Math.min(180, seconds), 'tapped')
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'h' && !isTyping(event) && !event.repeat) void hand()
-})
 const number = computed(() =>
-  (shown.value?.seconds ?? (sinceMs.value === undefined ? listening.heldS : byHandS.value)).toFixed(1),
+  (shown.value?.seconds ?? (hand.running.value ? hand.seconds.value : listening.heldS)).toFixed(1),
 )
 </script>
 
@@ -88,8 +71,8 @@ const number = computed(() =>
     @begins="shown = undefined"
   >
     <template #choose>
-      <Button :aria-pressed="sinceMs !== undefined" @click="hand"
-        >{{ sinceMs === undefined ? 'Time it by hand' : 'The air is gone' }} <kbd>h</kbd></Button
+      <Button :aria-pressed="hand.running.value" @click="hand.press"
+        >{{ hand.running.value ? 'The air is gone' : 'Time it by hand' }} <kbd>h</kbd></Button
       >
     </template>
   </TakeHead>
@@ -116,7 +99,7 @@ const number = computed(() =>
   </section>
   <p class="foot">
     <span class="caution">Seated. Dizzy or tingling: stop, breathe normally, and make it shorter.</span>
-    <DizzyButton stage="breath" during="a steady stream" @stopped="sinceMs = undefined" />
+    <DizzyButton stage="breath" during="a steady stream" @stopped="hand.stop" />
   </p>
 </template>
 

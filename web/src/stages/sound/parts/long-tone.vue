@@ -21,6 +21,7 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import PitchThread from '@/parts/PitchThread.vue'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
+import ToneByHand from '../ToneByHand.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
 import { keptCurves, thin, verdictOf } from '../measured.ts'
@@ -152,6 +153,7 @@ const setAim = (by: number) =>
       <Choice id="tone-walk" v-model="walk" :options="WALKS" />
     </template>
   </TakeHead>
+  <ToneByHand v-if="!isLive" :written="written" :target-s="aim?.value ?? 4" />
 
   <div class="thread">
     <PitchThread
