@@ -78,10 +78,18 @@ beforeAll(async () => {
 })
 afterAll(() => studio.stop())
 
-/** Sends every spoilt copy; tells how many were taken. Refusals are sentences, never faults of ours. */
-async function sendAll(method: string, path: () => string, good: Json, ownId = true): Promise<number> {
+/**
+ * Sends every copy that is spoilt in a part of it; tells how many were taken. Refusals are sentences, never faults of ours.
+ */
+async function sendAll(
+  method: string,
+  path: () => string,
+  good: Json,
+  ownId = true,
+  part: string[] = [],
+): Promise<number> {
   let taken = 0
-  for (const body of [good, ...spoilt(good)]) {
+  for (const body of [good, ...spoilt(good, part)]) {
     // A new id each time, unless the id is what is being tried.
     const sent = ownId && body.id === good.id ? { ...body, id: `${String(good.id)}-${++count}` } : body
     const { status, data } = await studio.call(method, path(), sent)
@@ -98,7 +106,9 @@ describe('what was accepted', () => {
   it.each(ENTRY_KINDS)('as a %s is refused with a sentence or taken whole', async (kind) => {
     const entry = { id: 'e', stage: RECORDS[kind].stages[0], kind, provenance: 'typed', data: GOOD[kind] }
     const lesson = homeOf(kind).id === 'chanter' ? '/api/lessons/ruaridh-penhallow-w13' : LESSON
-    expect(await sendAll('POST', () => `${lesson}/entries`, entry)).toBeGreaterThan(0)
+    // What is around the data is the same for every kind: one of them tries it.
+    const part = kind === ENTRY_KINDS[0] ? [] : ['data']
+    expect(await sendAll('POST', () => `${lesson}/entries`, entry, true, part)).toBeGreaterThan(0)
   })
   it('of learners, lessons, plans, cards and reports too', async () => {
     const learner = {

@@ -18,6 +18,7 @@ import { ENTRY_KINDS } from '@halitus/core/records'
 import { perform } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
 import { jsonSchema } from '../src/http/index.ts'
+import { GOOD } from '../../core/test/records/entries.ts'
 import { startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 interface Operation {
@@ -112,9 +113,10 @@ describe('the description of the API (OpenAPI 3.1)', () => {
       ...everyEntryRecord().map((schema, i): [Checkable<unknown>, Record<string, unknown>] => [
         schema,
         file.entries.find((e: { kind: string }) => e.kind === ENTRY_KINDS[i]) ?? {
+          // The demo has none of these.
           ...file.entries[0],
-          kind: 'target',
-          data: { goal: 'long-tone', about: 'E4', value: 9 },
+          kind: ENTRY_KINDS[i],
+          data: GOOD[ENTRY_KINDS[i]!],
         },
       ]),
     ]

@@ -26,7 +26,7 @@ describe('a long tone timed by hand', () => {
     expect(notedWords(byHand({ level: false, written: 'Bb4' }), clarinet)).toBe(
       'B♭4 9.0 s by hand, not level by ear',
     )
-    expect(lineWords([byHand({ lengthS: 8.5 })])).toContain('9 s by hand')
+    expect(lineWords('sound', [byHand({ lengthS: 8.5 })])).toContain('9 s by hand')
   })
   it('is refused where the instrument has no such note, and below what a hand can time', () => {
     const of = (more: object) => () => checkEntry(clarinet, byHand(more))

@@ -145,6 +145,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   color: var(--metal-text);
 }
 .from {
+  position: relative;
   margin-left: auto;
   display: flex;
   align-items: center;
@@ -177,10 +178,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   /* Still read aloud. */
   .from label {
     position: absolute;
+    left: 0;
     clip-path: inset(50%);
   }
 }
-@media (max-width: 700px) {
+@media (max-width: 940px) {
   .tools {
     flex-wrap: wrap;
     height: auto;

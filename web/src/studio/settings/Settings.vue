@@ -183,6 +183,12 @@ async function upload(event: Event) {
   align-content: start;
   max-width: 760px;
 }
+@media (max-width: 700px) {
+  .settings {
+    padding: 20px;
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 h1 {
   font-size: 34px;
 }
@@ -193,7 +199,7 @@ section {
 }
 .form {
   display: grid;
-  grid-template-columns: 100px 360px;
+  grid-template-columns: 100px minmax(0, 360px);
   gap: 10px;
   align-items: center;
 }
