@@ -6,6 +6,15 @@ test('a squeak is found by keys alone, kept with its drill on the card, and take
   const lesson = await ownLesson(page.request, 'ottoline-brask')
   await page.goto(`${lesson}/fingers`)
   await expect(page.getByRole('heading', { name: 'Fingers', exact: true })).toBeVisible()
+  await page.getByRole('radio', { name: 'Move', exact: true }).click()
+  for (const [end, note] of [
+    ['From note', 'F3'],
+    ['To note', 'E3'],
+  ] as const) {
+    await page.getByLabel(end, { exact: true }).fill(note)
+    await page.getByLabel(end, { exact: true }).press('Enter')
+  }
+  await page.getByRole('heading', { name: 'Fingers', exact: true }).click()
   await page.keyboard.press('q')
   await expect(page.getByRole('heading', { name: 'Squeaks' })).toBeVisible()
   await expect(page.getByText('Ottoline Brask, Clarinet in B♭')).toBeVisible()

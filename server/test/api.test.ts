@@ -118,6 +118,30 @@ describe('the demo studio', () => {
   })
 })
 
+describe('a card at home', () => {
+  it.each([
+    // Born 2012, a card of March 2026 is read by somebody of fourteen at most; one year later by a child.
+    [2012, false],
+    [2013, true],
+  ])('of somebody born in %i reads by letter: %s', async (birthYear, forChild) => {
+    const id = `born-${birthYear}`
+    await studio.call('POST', '/api/learners', {
+      id,
+      name: 'Nell Orrin',
+      birthYear,
+      instruments: ['flute'],
+      schools: {},
+      minutesPerSession: 15,
+      sessionsPerWeek: 5,
+      note: '',
+    })
+    const lesson = { id: `${id}-1`, instrument: 'flute', startsAt: '2026-03-20T15:00:00', minutes: 30 }
+    await studio.call('POST', `/api/learners/${id}/lessons`, lesson)
+    const { data } = await studio.call('POST', `/api/lessons/${lesson.id}/card`)
+    expect(data.card).toMatchObject({ forChild, a4Hz: 440 })
+  })
+})
+
 describe('a lesson', () => {
   const aim = async () =>
     (await studio.call('GET', LESSON)).data.aims.find((a: { about: string }) => a.about === 'E4')

@@ -211,6 +211,10 @@ describe('home and the learner’s card', () => {
     const boxes = card.findAll('.box')
     expect(boxes).toHaveLength(all.length * 6)
     // A session counts when half of its rows are ticked; before that the boxes are counted.
+    // Each note can be heard at home.
+    const names = card.findAll('figcaption').map((f) => f.text())
+    expect(names.length).toBeGreaterThan(0)
+    for (const name of names) expect(name).toMatch(/^[A-G][♭♯]?\d Hear it$/)
     await boxes[0]!.trigger('click')
     await house.settle()
     expect(card.find('.practised').text()).toBe(`0 of 6 sessions, 1 of ${boxes.length} boxes`)

@@ -1,6 +1,7 @@
 import { array, boolean, string, type InferType } from 'yup'
 import {
   day,
+  finite,
   id,
   instrumentId,
   moment,
@@ -106,6 +107,10 @@ export const cardAnswer = cardRecord
     noteNames: string<Naming>()
       .required()
       .oneOf(NAMINGS.map((n) => n.id)),
+    /** The pitch that the studio tunes to, Hz. */
+    a4Hz: finite().required(),
+    /** True when notes read without the numbers of their octaves. */
+    forChild: boolean().required(),
     /** True when an adult signs the card. */
     needsSignature: boolean().required(),
     ticks: array().of(tick).required(),

@@ -18,6 +18,7 @@ export {
   WAITING_WEIGHT,
   type WeekCard,
 } from './card.ts'
+export { cardReads, type ReadCard } from './reads.ts'
 export {
   attention,
   FILLER_WEIGHT,

@@ -235,6 +235,23 @@ const SAID: Record<
     concerns: [['well', 'long tone 16 s within 6 cents']],
     goal: ['s', 'E4', 'Long tone E4', 1, 120, 18, 'Held 16 s of 15 s within 6 cents: one step up.'],
   },
+  'tone-by-hand': {
+    noted: 'E4 9.0 s by hand, level by ear',
+    line: '9 s by hand',
+    series: [['E4', 'Long tone E4 by hand', 'held', 's', 'more', true, 9, 9, true]],
+    rows: [
+      [
+        'long-tone-E4',
+        'sound',
+        'Long tone',
+        '10 times, aim 9 s',
+        4,
+        2,
+        'Level from beginning to end. Rest when dizzy.',
+        'E4',
+      ],
+    ],
+  },
   'shaped-tone': {
     noted: 'E4 soft – loud – soft, 4 counts: mastered',
     line: 'E4 × 4',

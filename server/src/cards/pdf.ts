@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
 import { instrument, underSystem, type Instrument } from '@halitus/core/instruments'
-import { prettyNote } from '@halitus/core/pitch'
+import { cardReads } from '@halitus/core/practice'
 import { dayInWords } from '@halitus/core/time'
 import type { CardRow } from '@halitus/core/records'
 import { TICKS } from '@halitus/core/tongue'
@@ -65,8 +65,10 @@ const box = (done: boolean): Content => ({
   margin: [0, 4, 0, 0],
 })
 
-const named = (row: CardRow) =>
-  `${row.title}${row.notes.length ? `: ${row.notes.map(prettyNote).join(' – ')}` : ''}`
+/** How the card reads to whose it is. */
+type Reads = ReturnType<typeof cardReads>
+const named = (row: CardRow, reads: Reads) =>
+  `${reads.text(row.title)}${row.notes.length ? `: ${row.notes.map(reads.note).join(' – ')}` : ''}`
 
 /** Whose card it is, from when, and how much it asks. */
 function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Content[] {
@@ -86,14 +88,14 @@ function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Conte
 }
 
 /** One line an activity, one box a session. */
-function table(card: CardAnswer, lines: ReadonlyMap<string, string>, size: Size): Content {
+function table(card: CardAnswer, lines: ReadonlyMap<string, string>, size: Size, reads: Reads): Content {
   const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
   const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
   const what = (row: CardRow): Content => ({
     stack: [
-      { text: withAccidentals(named(row)), bold: true, fontSize: size.name },
-      { text: withAccidentals(`${row.amount} · ${row.minutes}\u00a0min`) },
-      { text: withAccidentals(row.aim), color: SOFT },
+      { text: withAccidentals(named(row, reads)), bold: true, fontSize: size.name },
+      { text: withAccidentals(`${reads.text(row.amount)} · ${row.minutes}\u00a0min`) },
+      { text: withAccidentals(reads.text(row.aim)), color: SOFT },
       ...(lines.has(row.id)
         ? [{ svg: lines.get(row.id)!, width: size.line, margin: [0, 3, 0, 2] } as Content]
         : []),
@@ -148,7 +150,7 @@ async function picturesOf(card: CardAnswer, inst: Instrument): Promise<Pictured[
 /** A whole note with its clef fits into so much, points. */
 const STAFF_PT = 92
 
-function pictures(all: readonly Pictured[], size: Size): Content[] {
+function pictures(all: readonly Pictured[], size: Size, reads: Reads): Content[] {
   const found = all.slice(0, size.pictures).map(
     ({ note, staff, fingering, hands }) =>
       ({
@@ -157,7 +159,7 @@ function pictures(all: readonly Pictured[], size: Size): Content[] {
             columns: [
               {
                 width: 'auto',
-                text: withAccidentals(prettyNote(note)),
+                text: withAccidentals(reads.note(note)),
                 bold: true,
                 fontSize: size.name,
               },
@@ -235,17 +237,18 @@ export async function cardPdf(
   const inst = underSystem(instrument(card.instrument), card.system)
   const lines = await engravedLines(card, inst)
   const drawn = await picturesOf(card, inst)
+  const reads = cardReads(card)
   const drawnIn = (size: Size) => {
     const listenFor: Content[] = card.listenFor
       ? [
           {
-            text: [{ text: 'Listen for: ', bold: true }, ...withAccidentals(card.listenFor)],
+            text: [{ text: 'Listen for: ', bold: true }, ...withAccidentals(reads.text(card.listenFor))],
             margin: [0, size.beside ? 2 : 10, 0, 8],
           },
         ]
       : []
-    const rows = table(card, lines, size)
-    const beside = [...listenFor, ...pictures(drawn, size)]
+    const rows = table(card, lines, size, reads)
+    const beside = [...listenFor, ...pictures(drawn, size, reads)]
     return toPdf(paper, {
       info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
       defaultStyle: { ...TEXT, fontSize: size.text },

@@ -18,6 +18,8 @@ import { readStudio } from '../studio/index.ts'
 
 /** Minors' cards are signed by an adult (common practice). */
 const ADULT_YEARS = 18
+/** Younger learners read notes by letter; octaves have numbers for who tunes (chosen by Halitus). */
+const OCTAVES_FROM_YEARS = 14
 
 /** Cards with what was ticked and reported on them, oldest first. */
 export async function withTicks(
@@ -34,12 +36,15 @@ export async function withTicks(
     .from(tables.reports)
     .where(inArray(tables.reports.cardId, ids))
     .orderBy(asc(tables.reports.at))
+  const yearsIn = (card: CardRecord) => Number(card.from.slice(0, 4)) - learner.birthYear
   return cards.map((card) => ({
     ...card,
     learnerName: learner.name,
     system: underSchools(instrument(card.instrument), learner.schools, studio.schools).systems[0].id,
     noteNames: studio.noteNames,
-    needsSignature: Number(card.from.slice(0, 4)) - learner.birthYear < ADULT_YEARS,
+    a4Hz: studio.a4Hz,
+    forChild: yearsIn(card) < OCTAVES_FROM_YEARS,
+    needsSignature: yearsIn(card) < ADULT_YEARS,
     ticks: ticks
       .filter((t) => t.cardId === card.id)
       .map(({ rowId, session, at }) => ({ rowId, session, at })),

@@ -1,14 +1,43 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { fingerSystem, isCharted, standardFingering, type Instrument } from '@halitus/core/instruments'
-import { prettyNote } from '@halitus/core/pitch'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
+import { useHum } from '@/listening/index.ts'
 import Hands from '@/parts/Hands.vue'
 
-/** Fingering pictures of some notes; names only while the instrument has no chart. */
-const props = defineProps<{ inst: Instrument; notes: readonly string[] }>()
+/** Fingering pictures of some notes, to be heard as well; names only while the instrument has no chart. */
+const props = defineProps<{
+  inst: Instrument
+  notes: readonly string[]
+  /** How a note is named here. */
+  name?: (written: string) => string
+  /** The pitch that is tuned to, Hz: with it each note can be heard. */
+  a4Hz?: number
+}>()
+/** So long a note sounds, ms: long enough to sing or play along. */
+const SOUNDS_MS = 4000
+const hum = useHum()
+const sounding = ref('')
+let ends: ReturnType<typeof setTimeout> | undefined
+function hush() {
+  clearTimeout(ends)
+  sounding.value = ''
+  hum.stop()
+}
+/** Lets a note sound as it will on this instrument; the one that sounds stops. */
+async function hear(note: string) {
+  const again = sounding.value === note
+  hush()
+  if (again || props.a4Hz === undefined) return
+  sounding.value = note
+  await hum.sound(hzOfMidi(parseNote(note).midi + props.inst.transposition, props.a4Hz))
+  ends = setTimeout(hush, SOUNDS_MS)
+}
+onBeforeUnmount(() => clearTimeout(ends))
 const pictured = computed(() =>
   props.notes.map((note) => ({
     note,
+    named: props.name?.(note) ?? prettyNote(note),
     touches: isCharted(props.inst) ? standardFingering(props.inst, note).touches : undefined,
   })),
 )
@@ -17,8 +46,20 @@ const pictured = computed(() =>
 <template>
   <div class="notes">
     <figure v-for="p in pictured" :key="p.note">
-      <figcaption>{{ prettyNote(p.note) }}</figcaption>
-      <Hands v-if="p.touches" :system="fingerSystem(inst)" :touches="p.touches" :note="prettyNote(p.note)" />
+      <figcaption>
+        {{ p.named }}
+        <button
+          v-if="a4Hz !== undefined"
+          type="button"
+          class="hear"
+          :aria-pressed="sounding === p.note"
+          :aria-label="sounding === p.note ? `Stop ${p.named}` : `Hear ${p.named}`"
+          @click="hear(p.note)"
+        >
+          {{ sounding === p.note ? 'Stop' : 'Hear it' }}
+        </button>
+      </figcaption>
+      <Hands v-if="p.touches" :system="fingerSystem(inst)" :touches="p.touches" :note="p.named" />
     </figure>
   </div>
 </template>
@@ -34,8 +75,27 @@ figure {
   max-width: 300px;
 }
 figcaption {
+  display: flex;
+  align-items: center;
+  gap: 14px;
   font-weight: 650;
   font-size: 18px;
   margin-bottom: 4px;
+}
+.hear {
+  font: inherit;
+  font-size: 16px;
+  font-weight: 400;
+  min-height: 44px;
+  padding: 0 14px;
+  color: var(--ink);
+  background: var(--surface);
+  border: 1.5px solid var(--soft);
+  border-radius: var(--radius);
+  cursor: pointer;
+}
+.hear[aria-pressed='true'] {
+  color: var(--surface);
+  background: var(--ink);
 }
 </style>

@@ -3,7 +3,7 @@ import { Button, Input } from 'ant-design-vue'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
 import { instrument, underSystem } from '@halitus/core/instruments'
-import { practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
+import { cardReads, practised, practisedWords, TROUBLE_WORDS } from '@halitus/core/practice'
 import { studioNow } from '@/base/clock.ts'
 import { api, changes, useOutbox } from '@/api/index.ts'
 import { useDraft } from '@/base/drafts.ts'
@@ -73,6 +73,7 @@ whenBehind(load)
 const inst = computed(() =>
   card.value ? underSystem(instrument(card.value.instrument), card.value.system) : undefined,
 )
+const reads = computed(() => (card.value ? cardReads(card.value) : undefined))
 const sessions = computed(() => Array.from({ length: card.value?.sessions ?? 0 }, (_, i) => i + 1))
 const ticked = computed(() => new Set(shown.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
 /** The number is large, the words behind it aren't. */
@@ -114,23 +115,29 @@ onBeforeUnmount(
 
 <template>
   <main id="work" class="card">
-    <template v-if="card && shown && inst">
+    <template v-if="card && shown && inst && reads">
       <header>
         <h1>{{ card.learnerName }}</h1>
         <p class="soft">{{ inst.name }}, week from {{ dayName(card.from) }}</p>
         <p class="practised">
           <b class="big">{{ done.count }}</b> {{ done.rest }}
         </p>
-        <p v-if="card.listenFor"><b>Listen for:</b> {{ card.listenFor }}</p>
+        <p v-if="card.listenFor"><b>Listen for:</b> {{ reads.text(card.listenFor) }}</p>
       </header>
       <section v-for="row in card.rows" :key="row.id" class="row">
         <h3>
-          {{ row.title }} <span class="soft">{{ row.minutes }} min</span>
+          {{ reads.text(row.title) }} <span class="soft">{{ row.minutes }} min</span>
         </h3>
-        <p>{{ row.amount }}</p>
-        <p class="soft">{{ row.aim }}</p>
+        <p>{{ reads.text(row.amount) }}</p>
+        <p class="soft">{{ reads.text(row.aim) }}</p>
         <Staff v-if="row.line?.length" :line="row.line" :inst="inst" :scale="40" />
-        <CardNotes v-if="row.notes.length" :inst="inst" :notes="row.notes" />
+        <CardNotes
+          v-if="row.notes.length"
+          :inst="inst"
+          :notes="row.notes"
+          :name="reads.note"
+          :a4-hz="card.a4Hz"
+        />
         <div class="boxes" role="group" :aria-label="`${row.title}: sessions`">
           <button
             v-for="s in sessions"

@@ -104,6 +104,8 @@ export const useLesson = defineStore('lesson', () => {
       : []
     return new Set(outbox.late ? added : [])
   })
+  /** The notes that stood in a stop's part when it was left; none where no written note is played. */
+  const workedOn = ref<{ stop: string; notes: readonly string[] }>({ stop: '', notes: [] })
   const own = computed(() => entries.value.filter((e) => e.lessonId === answer.value?.lesson.id))
   const earlier = computed(() => entries.value.filter((e) => e.lessonId !== answer.value?.lesson.id))
   const done = computed(() => {
@@ -288,6 +290,7 @@ export const useLesson = defineStore('lesson', () => {
   }
   return {
     answer,
+    workedOn,
     a4Hz,
     failed,
     inst,

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import { signed } from '@/base/words.ts'
+import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import NoteName from '@/parts/NoteName.vue'
 import Quantity from '@/parts/Quantity.vue'
@@ -64,6 +66,18 @@ watch(
     root.value?.parentElement?.querySelector('.verdict, [role="alert"]')?.scrollIntoView({ block: 'center' })
   },
 )
+/** Who leaves to ask why it squeaked needn't say on which notes. */
+const lesson = useLesson()
+const stop = useRoute()?.name
+onBeforeUnmount(() => {
+  const ear = props.take()?.ear
+  const notes = ear?.move
+    ? [ear.move.from.written, ear.move.to.written]
+    : ear?.askedHz
+      ? [props.take()!.written]
+      : []
+  lesson.workedOn = { stop: String(stop), notes }
+})
 const isLive = computed(() => listening.state === 'listening')
 const action = computed(() => {
   if (isLive.value) return 'Stop'

@@ -15,7 +15,7 @@ import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
 import Views from '@/parts/Views.vue'
-import { useHum } from './hum.ts'
+import { useHum } from '@/listening/index.ts'
 import OtherFingers from './OtherFingers.vue'
 import WhatWasIt from './WhatWasIt.vue'
 

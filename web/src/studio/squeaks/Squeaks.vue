@@ -57,7 +57,7 @@ const inst = computed(() => {
   return ids.some((i) => i.value === chosen.value) ? instrument(chosen.value) : allInstruments()[0]!
 })
 const weeks = useLocalStorage('halitus.squeaks.weeks', 10)
-const search = useSearch(inst, weeks, inLesson)
+const search = useSearch(inst, weeks, inLesson, from)
 const { told, complaint, known, verdict, moments } = search
 
 const typed = useDraft<string>('squeak.words', '')

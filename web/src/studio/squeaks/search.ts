@@ -66,8 +66,16 @@ export interface Kept {
   moments: Moment[]
 }
 
-/** The search for a cause: what was said, what is known, and what to believe after each of it. */
-export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: Ref<boolean>) {
+/**
+ * The search for a cause: what was said, what is known, and what to believe after each of it.
+ * @param from the stop that it was opened from
+ */
+export function useSearch(
+  inst: Ref<Instrument>,
+  weeks: Ref<number>,
+  inLesson: Ref<boolean>,
+  from: Ref<Stage | undefined>,
+) {
   const lesson = useLesson()
   const listening = useListening()
   const here = computed(() => (inLesson.value ? (lesson.answer?.lesson.id ?? '') : ''))
@@ -124,6 +132,8 @@ export function useSearch(inst: Ref<Instrument>, weeks: Ref<number>, inLesson: R
   /** The notes that were just worked on. */
   const worked = computed(() => {
     if (!inLesson.value) return []
+    const { stop, notes } = lesson.workedOn
+    if (notes.length && stop === from.value) return [...notes]
     const last = lesson.own.findLast((e) => notesKnown([e], inst.value).length > 0)
     return last ? notesKnown([last], inst.value).slice(0, 2) : []
   })

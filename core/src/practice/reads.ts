@@ -1,0 +1,27 @@
+import { prettyNote, withoutOctaves } from '../pitch/index.ts'
+import type { CardRow } from '../records/index.ts'
+
+/** What of a card is read, and by whom. */
+export interface ReadCard {
+  listenFor: string
+  rows: readonly Pick<CardRow, 'title' | 'amount' | 'aim' | 'notes'>[]
+  /** Children read notes by letter. */
+  forChild: boolean
+}
+
+/**
+ * How a card's texts and notes read to who has it at home: for children without the numbers of octaves, which are told by
+ * “low” and “high” where a letter is there twice; for others as they are.
+ * @example cardReads({ listenFor: '', rows: [{ title: 'Long tone', amount: '', aim: '', notes: ['E4'] }], forChild: true }).note('E4') // 'E'
+ */
+export function cardReads({ listenFor, rows, forChild }: ReadCard): {
+  text(text: string): string
+  note(written: string): string
+} {
+  if (!forChild) return { text: (text) => text, note: prettyNote }
+  const text = withoutOctaves([
+    listenFor,
+    ...rows.flatMap((r) => [r.title, r.amount, r.aim, ...r.notes.map(prettyNote)]),
+  ])
+  return { text, note: (written) => text(prettyNote(written)) }
+}
