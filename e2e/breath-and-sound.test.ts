@@ -44,6 +44,20 @@ test('a breath is paced by keys, judged, and the next row follows', async ({ pag
   await expect(page.getByRole('link', { name: /2 Breath/ })).toContainText('in 4, out 4')
 })
 
+test('a reload in the middle of a breath drill comes back to what was breathed so far', async ({ page }) => {
+  await open(page, 'breath', 'Breath by counts')
+  await page.getByLabel('at', { exact: true }).fill('100')
+  await page.getByRole('button', { name: '3 · 5' }).click()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('round 2 of 4')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('1 round. Quiet and easy?')).toBeVisible()
+  await expect(page.getByRole('button', { name: '3 · 5' })).toHaveAttribute('aria-pressed', 'true')
+  await page.getByRole('heading', { name: 'Breath', exact: true }).click()
+  await page.keyboard.press('w')
+  await expect(noted(page)).toContainText('in 3, out 5: 1 round, went well')
+})
+
 test('holding the breath asks first, and nobody holds it for longer than twelve seconds', async ({
   page,
 }) => {

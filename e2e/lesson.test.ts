@@ -133,11 +133,20 @@ test('only air is no note, and nothing is kept', async ({ page }) => {
   await expect(page.getByLabel('Noted today').locator('li')).toHaveCount(before)
 })
 
-test('without a microphone the other ways are offered', async ({ browser, baseURL }) => {
-  const page = await (await browser.newContext({ permissions: [] })).newPage()
-  await page.goto(`${baseURL}${UNTOUCHED}/sound`)
+test('without a microphone the other ways are offered, the hand among them', async ({ browser, baseURL }) => {
+  const page = await (await browser.newContext({ permissions: [], baseURL })).newPage()
+  await page.goto(`${await clarinetLesson(page)}/sound`)
+  await part(page, 'Long tone')
   await page.getByRole('button', { name: /Listen/ }).click()
   await expect(page.getByRole('alert')).toContainText(/microphone/i)
+  // The hand times, the ear judges, and it is kept as that.
+  await page.keyboard.press('h')
+  await expect(page.getByText(/1\.\d s by hand/)).toBeVisible()
+  await page.keyboard.press('h')
+  await expect(page.getByText(/E4 for [1-9]\d*\.\d s\. Level to its end\?/)).toBeVisible()
+  await page.keyboard.press('w')
+  await expect(page.getByLabel('Noted today')).toContainText(/E4 \d+\.\d s by hand, level by ear/)
+  await page.getByRole('button', { name: /Listen/ }).click()
   await page.getByRole('button', { name: 'Simulated player', exact: true }).click()
   await expect(page.getByText('Simulated player plays')).toBeVisible()
   await page.close()
@@ -199,6 +208,10 @@ test('the card is composed, changed, printed and ticked, and the next lesson ope
 
   await page.goto('/learners/ottoline-brask')
   await page.getByRole('button', { name: 'New lesson' }).click()
+  // Without a time there is no lesson, and it says so.
+  await page.getByLabel('Begins').fill('')
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await expect(page.getByRole('dialog')).toContainText(/when|begins|time/i)
   await page.getByLabel('Begins').fill('2099-01-05T18:20')
   await page.getByRole('button', { name: 'Open it' }).click()
   await expect(page.getByLabel('What this learner needs now')).toContainText('0 of 7 sessions, 2 of')

@@ -51,7 +51,7 @@ test('a squeak is found by keys alone, kept with its drill on the card, and take
   await expect(page.getByRole('heading', { name: 'What happens?' })).toBeVisible()
   await page.getByRole('radio', { name: 'What squeaked' }).click()
   await expect(page.getByRole('row').nth(1)).toContainText(
-    'It shrieks: the right ring finger doesn’t cover its hole',
+    'It shrieks, F3 to E3: the right ring finger doesn’t cover its hole',
   )
   await page.getByRole('radio', { name: 'Find the cause' }).click()
   await page.getByRole('button', { name: 'Back to the lesson' }).click()

@@ -270,7 +270,7 @@ const BETTER = { seconds: 0.5, cents: 2, db: 3 } as const
 
 /** One thing to listen for next time, by what was most wrong; the instrument's own where nothing was. */
 export function listenWords(tone: Tone, usual: string): string {
-  return judgeTone(tone).fault?.listen ?? `${usual}.`
+  return judgeTone(tone).fault?.listen ?? (usual.endsWith('?') ? usual : `${usual}.`)
 }
 const LISTEN: Record<Merely, string> = {
   sinks: 'The end: does it stay where it began?',

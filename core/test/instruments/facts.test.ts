@@ -37,6 +37,10 @@ describe.each(named(allInstruments()))('%s', (_, inst) => {
     for (const p of inst.teaching.embouchure)
       for (const text of [p.point, p.listen]) expect(text).toMatch(/^[^!]{8,}$/)
     expect(inst.teaching.listenFor.length).toBeGreaterThan(8)
+    // A question ends as one; everything else takes its full stop where it is read.
+    expect(/^(Do|Does|Is|Are|Can|Which|Where|How)\b/.test(inst.teaching.listenFor)).toBe(
+      inst.teaching.listenFor.endsWith('?'),
+    )
   })
 })
 

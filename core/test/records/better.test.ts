@@ -40,4 +40,6 @@ describe('after a long tone', () => {
   ])('one thing to listen for: %j', (more, words) =>
     expect(listenWords(aTone({ sagCents: 0, ...(more as object) }), 'A steady tone')).toBe(words),
   )
+  it('a question stays one', () =>
+    expect(listenWords(aTone({ sagCents: 0 }), 'Does it stay?')).toBe('Does it stay?'))
 })

@@ -35,7 +35,7 @@ const TEACHING: Teaching = {
     { point: 'Upper lip near the first wire', listen: 'Less reed is thin and flat, more is wild and sharp' },
   ],
   loudTendency: 'flat',
-  listenFor: 'Does A3 start without cracking downwards',
+  listenFor: 'Does A3 start without cracking downwards?',
 }
 
 export const bassoon = define({

@@ -105,5 +105,5 @@ export const CLARINET_TEACHING: Teaching = {
     { point: 'Chin flat, corners in, cheeks firm', listen: 'A bunched chin sounds weak and flat' },
   ],
   loudTendency: 'flat',
-  listenFor: 'Does the pitch stay up when the tone gets louder',
+  listenFor: 'Does the pitch stay up when the tone gets louder?',
 }

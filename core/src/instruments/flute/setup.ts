@@ -129,5 +129,5 @@ export const FLUTE_TEACHING: Teaching = {
     { point: 'Air across and a little down', listen: 'Too fast a stream makes low notes jump up' },
   ],
   loudTendency: 'sharp',
-  listenFor: 'Does the pitch stay down when the tone gets louder',
+  listenFor: 'Does the pitch stay down when the tone gets louder?',
 }

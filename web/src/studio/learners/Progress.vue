@@ -270,7 +270,7 @@ h1 {
   .facts,
   .charts,
   .below {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>
