@@ -14,19 +14,10 @@ import { backupRoutes, type BackupSettings } from './backups/index.ts'
 import { careRoutes, gate, SetUpCode } from './care/index.ts'
 import { cardRoutes } from './cards/index.ts'
 import { chartRoutes } from './charts/index.ts'
-import type { Database } from './db/index.ts'
+import { answersUntilChanged, type Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
 import { workRoutes } from './heavy/index.ts'
-import {
-  answerError,
-  answersUntilChanged,
-  guard,
-  HttpError,
-  logging,
-  openApi,
-  routes,
-  unknownRoute,
-} from './http/index.ts'
+import { answerError, guard, HttpError, logging, openApi, routes, unknownRoute } from './http/index.ts'
 import { instrumentRoutes } from './instruments/index.ts'
 import { forgetEntries, learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'

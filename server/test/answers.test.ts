@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { answersUntilChanged } from '../src/http/index.ts'
+import { answersUntilChanged } from '../src/db/index.ts'
 
 /** A state that is written to, and how often something was made of it. */
 function house() {

@@ -1,4 +1,4 @@
-import type { Gauge, Measure } from './gauge.ts'
+import type { Gauge, Measure } from './placement.ts'
 
 /** Gauges that more than one family has. Tolerances put “level”, “a hair” and “pulled out a little” into figures from
  * memory. What a wrong place does is in our own words. */

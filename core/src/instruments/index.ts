@@ -6,6 +6,8 @@
  * seriesOf(instrument('clarinet').bore) // 'odd'
  */
 export * from './types.ts'
+export type { Source } from './source.ts'
+export type { Gauge, Measure } from './placement.ts'
 export {
   allInstruments,
   allSchools,
@@ -46,8 +48,6 @@ export {
   tuningGauge,
   tuningWords,
   shifts,
-  type Gauge,
-  type Measure,
   type MeasureVerdict,
   type Lengthening,
   type NoteShift,

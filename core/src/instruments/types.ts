@@ -1,10 +1,8 @@
 import type { School } from '../schools/index.ts'
-import type { Gauge } from './gauge.ts'
+import type { Gauge } from './placement.ts'
+import type { Source } from './source.ts'
 import type { Mouth } from './mouths.ts'
 import type { Tongue } from './tongues.ts'
-
-/** Where a fact comes from; shown beside it. */
-export type Source = 'published' | 'computed' | 'common practice' | 'from memory'
 
 /** `L1`, `LT:reg`, `R4:Eb`: a bare finger is the hole, ring or plate it rests on; `L1:half` has it half open. */
 export type TouchId = string

@@ -1,19 +1,5 @@
-import type { Phrase, Played } from './phrase.ts'
+import type { Around, Phrase, Played } from './asked.ts'
 import type { Random } from './random.ts'
-
-/** What a room and a microphone add. Levels in dB against the r.m.s. of the playing unless said otherwise. */
-export interface Around {
-  room?: { decayS: number; wetDb: number }
-  /** Mains and its second and third partial. */
-  hum?: { hz: 50 | 60; db: number }
-  /** Noise with the same power in each octave. */
-  pinkDb?: number
-  /** Clicks of a metronome. */
-  clicks?: { perMinute: number; db: number }
-  /** Another player in the next room. */
-  second?: { phrase: Phrase; db: number }
-  microphone?: { lowHz?: number; highHz?: number; clipAt?: number }
-}
 
 const rmsOf = (x: Float32Array) => {
   let sum = 0

@@ -1,6 +1,5 @@
 import { OutOfRange } from '../errors/index.ts'
-import type { Manner, Phrase, PhraseNote } from './phrase.ts'
-import type { Around } from './around.ts'
+import type { Around, Manner, Phrase, PhraseNote } from './asked.ts'
 import { playPhrase } from './phrase.ts'
 import { seeded } from './random.ts'
 

@@ -1,6 +1,6 @@
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote } from '../pitch/index.ts'
-import type { Attack, Happening, PhraseNote, Stroke } from './phrase.ts'
+import type { Attack, Happening, PhraseNote, Stroke } from './asked.ts'
 import type { Performance } from './player.ts'
 
 /** What an ear should find of a preset's longest note, or of the whole take; bounds are inclusive. */

@@ -1,5 +1,5 @@
 import FFT from 'fft.js'
-import type { NoteReport } from './analyse.ts'
+import type { NoteReport } from './report.ts'
 import { median } from './statistics.ts'
 import { Halver, History, type Stream } from './streams.ts'
 import type { Track } from './track.ts'

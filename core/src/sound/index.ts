@@ -5,19 +5,8 @@
  * median([3, 1, 2]) // 2
  * forSeconds(2).counted // undefined
  */
-export {
-  analyse,
-  Analysis,
-  longTone,
-  reportOf,
-  type AnalyseOptions,
-  type Analysed,
-  type HeardStroke,
-  type NoteReport,
-  type Onset,
-  type OnsetKind,
-  type SoundReport,
-} from './analyse.ts'
+export { analyse, Analysis, longTone, reportOf, type AnalyseOptions, type Analysed } from './analyse.ts'
+export type { HeardStroke, NoteReport, Onset, OnsetKind, SoundReport } from './report.ts'
 export { bendOf, type Bend } from './bend.ts'
 export { BLOW_RULE, blowsOf, phrasesOf, type Blow, type Intake, type Phrases } from './blows.ts'
 export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'

@@ -1,4 +1,14 @@
-import type { Sure } from './track.ts'
+/** What the path has decided of a frame. */
+export interface Sure {
+  frame: number
+  hz: number
+  db: number
+  clarity: number
+  confidence: number
+  looseHz: number
+  overblown: number
+  overHz: number
+}
 
 /** Candidates a frame may have, and one for “no pitch”. */
 const MOST = 12

@@ -1,6 +1,6 @@
 import { Candidates } from './candidates.ts'
 import { FineFeatures } from './features.ts'
-import { PathFinder } from './path.ts'
+import { PathFinder, type Sure } from './path.ts'
 import { Periods } from './periods.ts'
 import { BandPass, History, Halver, ordinary, type Stream } from './streams.ts'
 
@@ -247,18 +247,6 @@ export class Tracker {
       ...more,
     }
   }
-}
-
-/** What the path has decided of a frame. */
-export interface Sure {
-  frame: number
-  hz: number
-  db: number
-  clarity: number
-  confidence: number
-  looseHz: number
-  overblown: number
-  overHz: number
 }
 
 const COLUMNS = [

@@ -1,7 +1,7 @@
 import { OutOfRange } from '../errors/index.ts'
 import { NO, type Answer } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import type { Accident } from './diagnose.ts'
+import type { Accident } from './accident.ts'
 import { knowledgeOf } from './knowledge.ts'
 import { partialOf } from './pitch.ts'
 import { COMPLAINT, OUTCOMES, PARTIAL, TRY } from './model.ts'

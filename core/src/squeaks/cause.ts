@@ -1,4 +1,5 @@
-import type { Letter } from './terms.ts'
+/** How likely, in a letter: n almost never, s seldom, w now and then, o often, a almost always. */
+export type Letter = 'n' | 's' | 'w' | 'o' | 'a'
 
 /** Where a cause lies. */
 export type Group = 'fingers' | 'vent' | 'reed' | 'mouth' | 'air' | 'tongue' | 'body' | 'instrument'

@@ -2,35 +2,13 @@ import { OutOfRange } from '../errors/index.ts'
 import { believe, nextCheck, together, type Model, type NextCheck } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
 import { contradictionsIn, PAIN, toldOf, type Told } from './answers.ts'
-import { worthOf, type Fact, type PastAccident } from './facts.ts'
+import { worthOf, type Fact } from './facts.ts'
 import { knowledgeOf, type Knowledge } from './knowledge.ts'
 import type { SqueakCause } from './cause.ts'
 import { asking, BETTER, modelOf, OUTCOMES, remedying, TRY } from './model.ts'
 import type { Check } from './terms.ts'
+import type { Accident } from './accident.ts'
 import { byPitch } from './pitch.ts'
-
-/** What is known when a diagnosis is asked for. */
-export interface Accident {
-  weeksPlaying: number
-  complaint: string
-  /** The written note that was meant. */
-  written?: string
-  heard?: { hz?: number; partial?: number; at?: 'stroke' | 'crossing' | 'held' }
-  /**
-   * Ids of what was noticed (`low`, or `low:yes`, `low:no`), and of checks with how they went: `freeze:better`,
-   * `freeze:same`, `freeze:worse`; `pain` ends the search.
-   */
-  observations: readonly string[]
-  absent?: readonly string[]
-  /** Checks that can't be done here. */
-  unavailable?: readonly string[]
-  /** What A4 is here, Hz; 440 where it isn't said. */
-  a4Hz?: number
-  /** What is known of learner, reed and instrument. */
-  facts?: readonly Fact[]
-  /** How earlier accidents ended: what never helped is asked for later. */
-  past?: readonly PastAccident[]
-}
 
 /** Something to try or to look at, with its answers by one tap. */
 export interface Step {

@@ -1,5 +1,5 @@
 import type { Instrument } from '../instruments/index.ts'
-import { fingerNamed } from './pitch.ts'
+import { fingerNamed } from './fingers.ts'
 
 /** Something that is known of learner, reed or instrument, and how many times more each cause counts by it. */
 export interface Fact {

@@ -3,7 +3,8 @@ import type { Instrument } from '../instruments/index.ts'
 import type { SqueakCause } from './cause.ts'
 import { knowledgeOf } from './knowledge.ts'
 import { PAIRS } from './pairs.ts'
-import type { Check, Letter, Observation } from './terms.ts'
+import type { Letter } from './cause.ts'
+import type { Check, Observation } from './terms.ts'
 
 const WORDS: Record<Letter, HowLikely> = {
   n: 'almost never',

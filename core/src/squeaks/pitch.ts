@@ -3,6 +3,7 @@ import { ventTouches } from '../fingering/index.ts'
 import { fingerSystem, standardFingering, writtenNote, type Instrument } from '../instruments/index.ts'
 import { centsBetween, hzOfMidi, prettyNote } from '../pitch/index.ts'
 import type { Fact } from './facts.ts'
+import { fingerNamed } from './fingers.ts'
 
 /** How much the model of the tube may say: a finger that it blames fully counts so many times more (chosen by Halitus). */
 const BLAMED = 12
@@ -11,16 +12,6 @@ const LEAST = 0.05
 /** A pitch this near its note isn't another fingering's, cents; a finger then counts so much less (chosen by Halitus). */
 const OWN_CENTS = 15
 const OWN = 0.3
-
-/**
- * The finger that a touch belongs to, as causes name it; undefined where the instrument has no such touch.
- * @example fingerNamed(clarinet, 'R3') // 'right-ring'
- */
-export function fingerNamed(inst: Instrument, touchId: string): string | undefined {
-  const touch = fingerSystem(inst).touches.find((t) => t.id === touchId)
-  if (!touch) return undefined
-  return touch.finger === 'little' ? 'little' : `${touch.hand}-${touch.finger}`
-}
 
 /** Causes that one touch at fault stands for; in a change of notes a missing finger is a late one. */
 function blamed(

@@ -1,12 +1,9 @@
-import { BEAKED, KEYED, REEDED, SINGLE, TONGUED } from './cause.ts'
+import { BEAKED, KEYED, REEDED, SINGLE, TONGUED, type Letter } from './cause.ts'
 
 /**
  * What is complained of, when it happens, what is seen, and what can be tried: the same words for all families. What each
  * cause shows stands with the cause. Common practice, no source; seconds and likelihoods are chosen by Halitus.
  */
-
-/** How likely, in a letter: n almost never, s seldom, w now and then, o often, a almost always. */
-export type Letter = 'n' | 's' | 'w' | 'o' | 'a'
 
 export interface Complaint {
   id: string

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { inArray } from 'drizzle-orm'
-import type { Reader, Tx } from './open.ts'
+import type { Reader, Tx } from './access.ts'
 import * as schema from './schema.ts'
 
 /** What an answer rests on: a learner's lesson lines, everybody's, or (without a topic) all else alone. */

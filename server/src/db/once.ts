@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import type { SQLiteTable, SQLiteColumn } from 'drizzle-orm/sqlite-core'
 import { canonical } from '@halitus/core/fields'
 import { HttpError } from '../http/index.ts'
-import type { Tx } from './open.ts'
+import type { Tx } from './access.ts'
 
 type WithId = SQLiteTable & { id: SQLiteColumn }
 

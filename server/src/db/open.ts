@@ -2,19 +2,14 @@ import { mkdirSync } from 'node:fs'
 import { dirname } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createClient, type Client } from '@libsql/client'
-import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
+import { drizzle } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
 import { breathe, HttpError, sqliteCode } from '../http/index.ts'
+import type { Db, Tx } from './access.ts'
 import { countedChanges, sharedChanges, type Topic } from './changes.ts'
 import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
 import { fileClient } from './file-client.ts'
 import * as schema from './schema.ts'
-
-type Db = LibSQLDatabase<typeof schema>
-/** What stores write with: the database inside one transaction. */
-export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
-/** What stores read with. */
-export type Reader = Db | Tx
 
 export interface Database {
   read: Db

@@ -1,7 +1,7 @@
 import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
-import type { Database } from '../db/index.ts'
-import { routes, type Answers, type Routes } from '../http/index.ts'
+import type { Answers, Database } from '../db/index.ts'
+import { routes, type Routes } from '../http/index.ts'
 import { lineWriter } from './lines.ts'
 import {
   addLesson,

@@ -2,8 +2,8 @@ import { ROUTES } from '@halitus/core/contract'
 import { advise, type ReedCase } from '@halitus/core/reeds'
 import { wallClock } from '@halitus/core/time'
 import type { ReedRecord } from '@halitus/core/contract'
-import type { Database } from '../db/index.ts'
-import { routes, type Answers, type Routes } from '../http/index.ts'
+import type { Answers, Database } from '../db/index.ts'
+import { routes, type Routes } from '../http/index.ts'
 import { addReed, addUse, allShelves, changeReed, removeUse, shelvesOf } from './store.ts'
 
 /** What rests on the hour is made anew after so many characters of the moment have changed: ten minutes. */

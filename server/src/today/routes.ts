@@ -1,7 +1,7 @@
 import { ROUTES } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
-import type { Database } from '../db/index.ts'
-import { routes, type Answers, type Routes } from '../http/index.ts'
+import type { Answers, Database } from '../db/index.ts'
+import { routes, type Routes } from '../http/index.ts'
 import { makeRegular, missingRegular } from '../agenda/index.ts'
 import { readToday } from './store.ts'
 

@@ -1,4 +1,4 @@
-import type { Gauge } from '../gauge.ts'
+import type { Gauge } from '../placement.ts'
 import { mm } from '../gauges.ts'
 
 /** Two joints pulled apart: what stands between them lengthens the tube. */

@@ -1,4 +1,4 @@
-import type { Gauge } from '../gauge.ts'
+import type { Gauge } from '../placement.ts'
 
 export const headRotation: Gauge = {
   id: 'rotation',

@@ -1,4 +1,4 @@
-import type { Gauge } from '../gauge.ts'
+import type { Gauge } from '../placement.ts'
 
 /** @param corkMm length of the cork, from memory of ordinary necks */
 export const neckDepth = (corkMm: number): Gauge => ({

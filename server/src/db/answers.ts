@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto'
 import type { Response } from 'express'
-import type { Database, Topic } from '../db/index.ts'
-import { breathe } from './breathe.ts'
+import { breathe } from '../http/index.ts'
+import type { Topic } from './changes.ts'
+import type { Database } from './open.ts'
 
 /**
  * Answers kept as text until something that they rest on is written. Reading a learner's history costs several queries;
