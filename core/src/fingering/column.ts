@@ -11,8 +11,8 @@ const SAME_MM = 1
 
 interface Column {
   endMm: number
-  /** Which vents stand open. */
-  vents: string
+  /** Which vents stand open, as bits. */
+  vents: number
 }
 
 /** Columns of held touches as bit sets: the same holes as `holeStates` gives, prepared so that many are read quickly. */
@@ -52,10 +52,7 @@ function columnFinder(system: FingerSystem, bitOf: ReadonlyMap<TouchId, number>)
     const end = tone.find((h) => open(h, set) && !asVent(h, set))
     const column = {
       endMm: end?.atMm ?? system.bore.endMm,
-      vents: vents
-        .filter((h) => open(h, set))
-        .map((h) => h.id)
-        .join(' '),
+      vents: vents.reduce((sum, h, i) => (open(h, set) ? sum | (1 << i) : sum), 0),
     }
     seen.set(set, column)
     return column
@@ -89,19 +86,24 @@ export function columnReader(system: FingerSystem, bitOf: ReadonlyMap<TouchId, n
   return {
     read(set, registers, nearMidi) {
       if (Math.min(...registers) > HIGHEST_REGISTER) return undefined
-      const column = columnOf(set)
-      const away = (k: Column) => Math.abs(k.endMm - column.endMm)
+      const { endMm, vents } = columnOf(set)
       let best: (typeof known)[number] | undefined
-      const better = (k: (typeof known)[number]) => {
-        if (!best) return true
+      let [bestVents, bestAway, bestNote] = [false, 0, 0]
+      for (const k of known) {
+        if (!registers.has(k.f.register)) continue
+        const sameVents = k.vents === vents
+        const away = Math.abs(k.endMm - endMm)
+        const note = Math.abs(k.midi - nearMidi)
         // Through the same vents first, then the nearest end, then the note meant.
-        const vents = Number(k.vents === column.vents) - Number(best.vents === column.vents)
-        if (vents !== 0) return vents > 0
-        const nearer = away(best) - away(k)
-        if (Math.abs(nearer) > SAME_MM) return nearer > 0
-        return Math.abs(k.midi - nearMidi) < Math.abs(best.midi - nearMidi)
+        const better =
+          !best ||
+          (sameVents !== bestVents
+            ? sameVents
+            : Math.abs(bestAway - away) > SAME_MM
+              ? away < bestAway
+              : note < bestNote)
+        if (better) [best, bestVents, bestAway, bestNote] = [k, sameVents, away, note]
       }
-      for (const k of known) if (registers.has(k.f.register) && better(k)) best = k
       return best?.f.written
     },
   }

@@ -71,7 +71,13 @@ export function moveFinder(system: FingerSystem): MoveFinder {
       if (bit === undefined) throw new OutOfRange(`There is no touch “${id}”. Known: ${ids.join(', ')}.`)
       return sum | bit
     }, 0)
-  const list = (set: number) => ids.filter((_, i) => (set & (1 << i)) !== 0)
+  const lists = new Map<number, readonly TouchId[]>()
+  /** Touches of a set; each is asked for again and again, and belongs to who asks. */
+  const list = (set: number): TouchId[] => {
+    let known = lists.get(set)
+    if (!known) lists.set(set, (known = ids.filter((_, i) => (set & (1 << i)) !== 0)))
+    return known.slice()
+  }
 
   const charted = new Map<number, (Fingering & { midi: number })[]>()
   for (const f of system.chart) {
@@ -79,6 +85,7 @@ export function moveFinder(system: FingerSystem): MoveFinder {
     charted.set(key, [...(charted.get(key) ?? []), { ...f, midi: parseNote(f.written).midi }])
   }
   const chartedSets = [...charted.keys()]
+  const everyRegister: ReadonlySet<number> = new Set(system.chart.map((f) => f.register))
 
   const columns = columnReader(system, bitOf)
   /** Registers that an end may be in; undefined when nobody knows. */
@@ -97,7 +104,7 @@ export function moveFinder(system: FingerSystem): MoveFinder {
     const ends = [midiOf(from, a), midiOf(to, b)].filter((m) => m !== undefined)
     const near = ends.length ? ends.reduce((x, y) => x + y, 0) / ends.length : MIDDLE
     const [one, other] = [registersOf(from, a), registersOf(to, b)]
-    const registers = new Set(one && other ? [...one, ...other] : system.chart.map((f) => f.register))
+    const registers = one && other ? new Set([...one, ...other]) : everyRegister
     const away = (f: { midi: number }) => Math.abs(f.midi - near)
     const heard = (set: number) => charted.get(set)?.filter((f) => registers.has(f.register)) ?? []
     return {
