@@ -64,6 +64,11 @@ test('a stop shows what is planned for it, and takes a note', async ({ page }) =
   await expect(page.getByLabel('Noted today')).not.toContainText('Quiet on the way in')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByLabel('Noted today')).toContainText('Quiet on the way in')
+  // By one key from anywhere; who types on at once loses no letter.
+  await page.keyboard.press('m')
+  await page.keyboard.type('reed is soft')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Noted today')).toContainText('reed is soft')
 })
 
 test('the simulated player is heard live, judged, and kept', async ({ page }) => {

@@ -33,6 +33,12 @@ watch(
 // Another tab or another teacher may have added something while this one was away.
 whenBehind(lesson.refresh)
 useEventListener('keydown', (event: KeyboardEvent) => {
+  // Who types on at once loses nothing while the field is still on its way.
+  if (noteOpen.value && !isTyping(event) && event.key.length === 1) {
+    event.preventDefault()
+    noting.value += event.key
+    return
+  }
   const stage = STAGES[Number(event.key) - 1]
   if (isTyping(event)) return
   if (stage) void router.push({ name: stage, params: { id: props.id } })
@@ -95,6 +101,7 @@ async function keepNote() {
         aria-label="Note"
         placeholder="One thing seen or heard"
         @keydown.enter.exact.prevent="keepNote"
+        @keydown.enter.ctrl.prevent="keepNote"
       />
     </Modal>
     <RunningTimers />

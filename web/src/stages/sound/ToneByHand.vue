@@ -75,7 +75,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
-  margin-top: 8px;
 }
 .big {
   font-size: 34px;

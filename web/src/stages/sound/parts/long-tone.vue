@@ -151,9 +151,9 @@ const setAim = (by: number) =>
       <NoteChoice id="tone-note" v-model="written" :inst="lesson.inst" />
       <label for="tone-walk">then</label>
       <Choice id="tone-walk" v-model="walk" :options="WALKS" />
+      <ToneByHand v-if="!isLive" :written="written" :target-s="aim?.value ?? 4" />
     </template>
   </TakeHead>
-  <ToneByHand v-if="!isLive" :written="written" :target-s="aim?.value ?? 4" />
 
   <div class="thread">
     <PitchThread
