@@ -15,7 +15,7 @@ async function shoot(page: Page, path: string, name: string, before?: () => Prom
 }
 
 test('screenshots', async ({ page }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await page.addInitScript(() => {
     localStorage['halitus.source'] = 'file'
   })
@@ -27,6 +27,8 @@ test('screenshots', async ({ page }) => {
     }
   })
   await shoot(page, `${lesson}/sound`, 'sound', async () => {
+    await page.getByRole('radio', { name: 'Long tone', exact: true }).click()
+    await page.waitForTimeout(500)
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
     await page.locator('.facts').waitFor({ timeout: 40_000 })
   })
@@ -59,6 +61,7 @@ test('screenshots', async ({ page }) => {
     await page.locator('.staff svg').first().waitFor({ timeout: 40_000 })
   })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
+    await page.getByRole('radio', { name: 'Move', exact: true }).click()
     for (const [label, note] of [
       ['From note', 'G5'],
       ['To note', 'D5'],
