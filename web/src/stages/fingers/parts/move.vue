@@ -1,247 +1,32 @@
 <script setup lang="ts">
-import { hasAir, soundingBetween, unknownBetween } from '@halitus/core/acoustics'
 import { Button } from 'ant-design-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import {
-  byLikelihood,
-  costOf,
-  describeMove,
-  difficulty,
-  difficultyWords,
-  slideOf,
-  timeline,
-  weightsFor,
-  type Between,
-} from '@halitus/core/fingering'
-import {
-  fingeringsOf,
-  fingerSystem,
-  isCharted,
-  type Fingering,
-  type TouchId,
-} from '@halitus/core/instruments'
+import { describeMove } from '@halitus/core/fingering'
 import { prettyNote } from '@halitus/core/pitch'
-import { drillFor, onPulse, tally, type Crossing } from '@halitus/core/crossings'
 import { latenessOf, ofLearner } from '@halitus/core/records'
-import type { PhraseNote } from '@halitus/core/player'
-import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { useLesson, useTools } from '@/lesson/index.ts'
-import { type Take } from '@/listening/index.ts'
-import Choice from '@/parts/Choice.vue'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
-import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
+import { useLesson } from '@/lesson/index.ts'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
-import { LOUD_DB, useShownTake } from '../../take.ts'
 import CrossingRow from '../CrossingRow.vue'
 import FingerThreads from '../FingerThreads.vue'
 import InBetween from '../InBetween.vue'
 import LateFingers from '../LateFingers.vue'
 import NotePicker from '../NotePicker.vue'
 import StaffPicker from '../StaffPicker.vue'
+import TwoDrawings from '../TwoDrawings.vue'
+import { useHeardChanges } from '../heard-changes.ts'
+import { useTwoNotes } from '../two-notes.ts'
 
+/** Two notes back and forth: what their fingers do, what sounds between, and how it went, by ear or by tapping. */
 const lesson = useLesson()
-const tools = useTools()
-const inst = computed(() => lesson.inst)
-const system = computed(() => (inst.value && isCharted(inst.value) ? fingerSystem(inst.value) : undefined))
-const moves = computed(() => lesson.ofKind(lesson.entries, 'move').map((e) => e.data))
-const lastMove = moves.value.at(-1)
-const first = inst.value?.teaching.firstNotes ?? []
-interface Trial {
-  from: string
-  to: string
-  clean: number
-  tries: number
-  late: TouchId | null
-}
-/** What is being tried and its tally; still there after another view or a reload. */
-const trial = useDraft<Trial>(() => `move.${lesson.answer?.lesson.id}`, {
-  from: lastMove?.from ?? first[0] ?? 'B4',
-  to: lastMove?.to ?? first[1] ?? 'A4',
-  clean: 0,
-  tries: 0,
-  late: null,
-})
-const change = (more: Partial<Trial>) => (trial.value = { ...trial.value, ...more })
-/** Another note begins another tally; the old one goes with it, unless it is kept first. */
-const noteOf = (end: 'from' | 'to') =>
-  computed({
-    get: () => trial.value[end],
-    set: (note) => change({ [end]: note, clean: 0, tries: 0, late: null }),
-  })
-const from = noteOf('from')
-const to = noteOf('to')
-const clean = computed(() => trial.value.clean)
-const tries = computed(() => trial.value.tries)
-const fromUse = ref(0)
-const toUse = ref(0)
-const offsets = ref<Record<TouchId, number>>({})
+const notes = useTwoNotes()
+const { inst, system, from, to, clean, tries, fromUse, toUse, offsets, a, b, way } = notes
+const { fromOptions, toOptions, breakHere, unknown, pitched, hard, slide, heardBetween, doubtful } = notes
+const { known, change, takeOtherWay, show, tried, keep } = notes
+const { shown, crossings, take, drill, starts, gone } = useHeardChanges(notes)
 const toPicker = ref<InstanceType<typeof NotePicker>>()
-
-watch([from, to, fromUse, toUse], () => (offsets.value = {}))
-
-const fromOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, from.value) : []))
-const toOptions = computed(() => (inst.value && system.value ? fingeringsOf(inst.value, to.value) : []))
-/** The advice on a break begins from the fingering that it recommends. */
-const breakHere = computed(() => {
-  const same = (x: { from: string; to: string }, f: string, t: string) => x.from === f && x.to === t
-  return system.value?.breaks.find((x) => same(x, from.value, to.value) || same(x, to.value, from.value))
-})
-watch(
-  [from, to],
-  () => {
-    const start = breakHere.value?.start?.join(' ')
-    const at = (list: Fingering[]) =>
-      Math.max(
-        0,
-        list.findIndex((f) => f.touches.join(' ') === start),
-      )
-    fromUse.value = breakHere.value?.from === from.value ? at(fromOptions.value) : 0
-    toUse.value = breakHere.value?.from === to.value ? at(toOptions.value) : 0
-  },
-  { immediate: true },
-)
-const a = computed(() => fromOptions.value[fromUse.value] ?? fromOptions.value[0])
-const b = computed(() => toOptions.value[toUse.value] ?? toOptions.value[0])
-const way = computed(() =>
-  system.value && a.value && b.value ? timeline(system.value, a.value, b.value, offsets.value) : undefined,
-)
-/** Moments between by likelihood; what no chart knows sounds what a model of the tube says, where there is one. */
-const likely = computed(() => {
-  const [on, one, other] = [inst.value, a.value, b.value]
-  if (!system.value || !way.value || !on || !one || !other) return []
-  return soundingBetween(on, one, other, byLikelihood(system.value, way.value.move))
-})
-const unknown = computed(() => {
-  const [on, one, other] = [inst.value, a.value, b.value]
-  return on && one && other && way.value && hasAir(on) ? unknownBetween(on, one, other, way.value.move) : []
-})
-/** Another note in between; where the old or the new note just sounds longer, nobody hears an accident. */
-const pitched = computed(() =>
-  likely.value.filter((x) => !['unknown', from.value, to.value].includes(x.sounds)),
-)
-/** How hard the change is, with its parts. */
-const hard = computed(() => {
-  if (!system.value || !a.value || !b.value) return ''
-  const weights = weightsFor('')
-  const parts = difficulty(system.value, a.value, b.value)
-  const words = difficultyWords(parts, weights)
-  return words && `Difficulty ${costOf(parts, weights).toFixed(1)}: ${words}.`
-})
-const slide = computed(() =>
-  system.value && a.value && b.value ? slideOf(system.value, a.value, b.value) : undefined,
-)
-function takeOtherWay() {
-  const other = slide.value?.instead
-  if (!other) return
-  fromUse.value = fromOptions.value.indexOf(other.from)
-  toUse.value = toOptions.value.indexOf(other.to)
-}
-const heardBetween = computed(
-  () =>
-    way.value?.stretches.map((s) =>
-      s.source === 'unknown'
-        ? 'unpitched or unknown'
-        : s.source === 'column'
-          ? `about ${prettyNote(s.sounds)}`
-          : prettyNote(s.sounds),
-    ) ?? [],
-)
-const doubtful = computed(() =>
-  [a.value, b.value].filter((f) => f?.confidence === 'medium').map((f) => prettyNote(f!.written)),
-)
-
-function show(between: Between) {
-  const few = between.late.length <= between.early.length
-  offsets.value = Object.fromEntries((few ? between.late : between.early).map((t) => [t, few ? 60 : -60]))
-  if (few && between.late.length === 1) change({ late: between.late[0]! })
-}
-const tried = (wasClean: boolean) =>
-  change({ tries: Math.min(99, tries.value + 1), clean: clean.value + Number(wasClean && tries.value < 99) })
-async function keep() {
-  const kept = await lesson.add('fingers', 'move', { ...trial.value })
-  if (kept) change({ clean: 0, tries: 0, late: null })
-}
-const label = (f: { use: string; confidence: string }) =>
-  `${f.use}${f.confidence === 'medium' ? ' (in doubt)' : ''}`
-const options = (list: { use: string; confidence: string }[]) =>
-  list.map((f, i) => ({ value: i, label: label(f) }))
-const known = computed(() => {
-  const pairs = new Map(moves.value.map((m) => [`${m.from} ${m.to}`, m]))
-  return [...pairs.values()].slice(-3)
-})
-/** The same by ear: what each change was, and the finger that comes late most often. */
-const crossings = ref<Crossing[]>([])
-const {
-  shown,
-  keep: keepHeard,
-  begin,
-  forget,
-} = useShownTake('fingers', 'move', (d) => d.from === from.value && d.to === to.value)
-watch([from, to], () => gone())
-function gone() {
-  crossings.value = []
-  forget()
-}
-const CHANGES = 8
-/** A stand-in to try with: there and back, the likeliest finger late at every third change. */
-function asPlayed(): PhraseNote[] {
-  const late = pitched.value[0]?.sounds
-  return Array.from({ length: CHANGES + 1 }, (_, n) => ({
-    written: n % 2 ? to.value : from.value,
-    lengthS: 0.6,
-    begins: n ? ('slur' as const) : ('breath' as const),
-    ...(n % 6 === 3 && late && { between: { written: late, lengthMs: 80 } }),
-  }))
-}
-const take = (): Take | undefined => {
-  const [here, there] = [a.value, b.value]
-  if (!inst.value || !here || !there || here.written === there.written) return undefined
-  return {
-    instrument: inst.value.id,
-    written: from.value,
-    performance: { notes: asPlayed, lengthS: Math.ceil(0.6 * (CHANGES + 1)) },
-    ear: {
-      transposition: inst.value.transposition,
-      a4Hz: lesson.a4Hz,
-      move: {
-        instrument: inst.value.id,
-        from: { touches: here.touches, written: from.value },
-        to: { touches: there.touches, written: to.value },
-      },
-    },
-    rule: () => firstOf(untilQuiet(LOUD_DB, 1.5), forSeconds(60)),
-    async judge(m, provenance) {
-      const heard = m.crossings ?? []
-      // Who plays to the pulse is held against it.
-      crossings.value = tools.pulsing ? onPulse(heard, 60 / tools.bpm) : heard
-      if (!crossings.value.length)
-        return `No change between ${prettyNote(from.value)} and ${prettyNote(to.value)} was heard. Both notes, back and forth, a little longer each.`
-      const { clean, tries, late, how, times, lengthMs } = tally(crossings.value)
-      await keepHeard(
-        {
-          from: from.value,
-          to: to.value,
-          clean: Math.min(99, clean),
-          tries: Math.min(99, tries),
-          late,
-          ...(late && {
-            lateTimes: Math.min(99, times),
-            lateMs: Math.round(lengthMs),
-            ...(how === 'early' && { early: true }),
-          }),
-        },
-        provenance,
-      )
-      return undefined
-    },
-  }
-}
-const drill = computed(() =>
-  system.value ? drillFor(system.value, crossings.value, from.value, to.value) : '',
-)
 /** Each finger's lateness over all that was noted of this learner; simulated takes don't count. */
 const lateFingers = computed(() => latenessOf(ofLearner(lesson.ofKind(lesson.entries, 'move'))))
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -267,7 +52,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       :cents="undefined"
       bare
       :take="take"
-      @begins="(begin(), (crossings = []))"
+      @begins="starts"
     />
     <section v-if="shown && crossings.length" aria-live="polite">
       <p class="verdict">{{ drill }}</p>
@@ -298,48 +83,24 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <Button v-if="slide.instead" size="small" @click="takeOtherWay">Take that</Button>
     </p>
 
-    <div class="drawings">
-      <div class="drawing">
-        <div class="beside">
-          <b>{{ prettyNote(from) }}</b>
-          <Choice
-            v-if="fromOptions.length > 1"
-            v-model="fromUse"
-            :options="options(fromOptions)"
-            small
-            :label="`Fingering of ${from}`"
-            class="use"
-          />
-        </div>
-        <InstrumentDrawing
-          :system="system"
-          :held="a.touches"
-          :pressing="way.move.press"
-          :lifting="way.move.lift"
-          :label="`${inst.name}: ${a.written}, with what moves towards ${b.written}`"
-        />
-      </div>
-      <div class="drawing">
-        <div class="beside">
-          <b>{{ prettyNote(to) }}</b>
-          <Choice
-            v-if="toOptions.length > 1"
-            v-model="toUse"
-            :options="options(toOptions)"
-            small
-            :label="`Fingering of ${to}`"
-            class="use"
-          />
-        </div>
-        <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
-      </div>
-
-      <div class="tally">
-        <span class="soft">Or by tapping:</span>
-        <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
-        <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
-        <Button :disabled="!tries" @click="keep">Keep {{ clean }} of {{ tries }}</Button>
-      </div>
+    <TwoDrawings
+      v-model:from-use="fromUse"
+      v-model:to-use="toUse"
+      :inst="inst"
+      :system="system"
+      :from="from"
+      :to="to"
+      :from-options="fromOptions"
+      :to-options="toOptions"
+      :a="a"
+      :b="b"
+      :move="way.move"
+    />
+    <div class="tally">
+      <span class="soft">Or by tapping:</span>
+      <Button size="large" @click="tried(true)">Clean <kbd>c</kbd></Button>
+      <Button @click="tried(false)">Not clean <kbd>x</kbd></Button>
+      <Button :disabled="!tries" @click="keep">Keep {{ clean }} of {{ tries }}</Button>
     </div>
 
     <div class="lower">
@@ -412,28 +173,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   line-height: 1.25;
   font-weight: 650;
 }
-.drawings {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 4px 22px;
-}
-.beside {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  min-height: 36px;
-}
-.beside {
-  min-width: 0;
-}
-.use {
-  min-width: 0;
-  max-width: min(100%, calc(100vw - 120px));
-}
-.beside b {
-  font-size: 30px;
-  line-height: 1.1;
-}
 .lower {
   display: grid;
   grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
@@ -449,7 +188,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   border-color: var(--alarm);
 }
 .tally {
-  grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
   gap: 12px;
@@ -462,8 +200,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin-bottom: 6px;
 }
 @media (max-width: 1000px) {
-  .lower,
-  .drawings {
+  .lower {
     grid-template-columns: 1fr;
   }
   .head {
