@@ -3,7 +3,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
 /** The machine is shared with other work: a slow moment is not a failure. */
-const patience = { testTimeout: 90_000, hookTimeout: 90_000 }
+const patience = { testTimeout: 240_000, hookTimeout: 240_000 }
 
 export default defineConfig({
   test: {

@@ -155,19 +155,19 @@ describe('the program that starts the server', () => {
     child.kill('SIGTERM')
     expect(await ended).toBe(0)
     expect(await gone(url)).toBe(true)
-  }, 30_000)
+  })
   it('takes the server along when it is killed itself', async () => {
     const { child, address } = launcher({})
     const url = await address
     expect(await answers(url)).toBe(true)
     child.kill('SIGKILL')
     expect(await gone(url)).toBe(true)
-  }, 30_000)
+  })
   it('ends with the server’s own code, and says by which signal it was killed', async () => {
     expect(await launcher({ PORT: 'often' }).ended).toBe(1)
     const { child, ended, address } = launcher({})
     await address
     process.kill(serverOf(child), 'SIGKILL')
     expect(await ended).toBe(137)
-  }, 30_000)
+  })
 })

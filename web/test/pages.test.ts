@@ -149,7 +149,7 @@ describe('breath', () => {
     await openLesson('wilhelmina-tarn')
     const stage = await house.mount(BreathStage)
     await button(stage, 'Breath by counts').trigger('click')
-    await vi.waitFor(() => expect(stage.text()).toContain('out, wait, in'))
+    await vi.waitFor(() => expect(stage.text()).toContain('out, wait, in'), { timeout: 15_000 })
     expect(stage.text()).toContain('Planned: stale air out first, then in')
     expect(stage.text()).not.toContain('a doctor first')
     await button(stage, 'out, wait, in').trigger('click')

@@ -189,6 +189,6 @@ export function composeCard(
     listenFor,
     rows: inOrder(rows),
     totalMinutes: sum(rows),
-    leftOut: inOrder(wanted.filter((p) => !kept.includes(p))),
+    leftOut: inOrder(proposals.filter((p) => byName.get(p.id) === p && !kept.includes(p))),
   }
 }

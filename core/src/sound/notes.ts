@@ -216,8 +216,16 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   const cut = stretches(track, a4Hz)
   const rest = cut.filter((s, k) => {
     const [before, after] = [cut[k - 1], cut[k + 1]]
-    if (!before || !after || seconds(s) > CROSSFADE_S || !near(before, s) || !near(s, after)) return true
-    return s.midi > Math.min(before.midi, after.midi) - REGISTER && !divides(s, before) && !divides(s, after)
+    if (!before || !after || !near(before, s) || !near(s, after)) return true
+    const measures = divides(s, before) || divides(s, after)
+    if (seconds(s) <= CROSSFADE_S)
+      return s.midi > Math.min(before.midi, after.midi) - REGISTER && !measures
+    // A long window or a room makes it longer; what really sounds down there has partials of its own.
+    if (!measures || seconds(s) > LONGEST_ACCIDENT_S || same(before, after) || !isTwo(track, s)) return true
+    const change = (s.from + s.to) >> 1
+    for (let f = s.from; f < s.to; f++) (f < change ? before : after).skip.add(f)
+    before.to = after.from = change
+    return false
   })
   for (let i = 0; i < rest.length; i++) {
     const place = { host: notes.at(-1), here: rest[i]!, next: rest[i + 1] }
@@ -230,7 +238,7 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   }
   const strokes = partAtStrokes(track, notes)
   const parted = strokes.notes.filter((n) => seconds(n) >= SHORTEST_NOTE_S)
-  for (const note of parted) mixed(track, note, accidents)
+  parted.forEach((note, k) => mixed(track, note, parted[k - 1], accidents))
   if (askedHz) accidents.push(...slips(parted, midiOfHz(askedHz, a4Hz)))
   for (const note of parted) rough(track, note, accidents)
   return {
@@ -253,6 +261,17 @@ function slips(notes: readonly Segment[], asked: number): Accident[] {
       { kind: 'slip', from: note.from, to: note.to, midi: before.midi, toMidi: note.midi, place: 'inside' },
     ]
   })
+}
+
+/** As well as this, at least, each of two sounds explains a moment in which both are heard (chosen by Halitus). */
+const EXPLAINS = 0.5
+/**
+ * Whether a low stretch is nothing but two higher sounds at once: at every moment a partial of it alone explains most of what
+ * is heard. A sound of its own has partials that belong to neither.
+ */
+function isTwo({ overblown }: Track, s: Segment): boolean {
+  const inOrder = overblown.slice(s.from, s.to).sort()
+  return inOrder[Math.floor(0.2 * inOrder.length)]! >= EXPLAINS
 }
 
 /** Whether a stretch lies a whole number of times below another. */
@@ -317,9 +336,11 @@ const MIXED_MORE = 0.25
 const MIXED_S = 0.02
 const GURGLE_S = 0.06
 const START_S = 0.18
+/** So long a note that has gone may still be heard with the next one, s: half the longest window, and a change of 30 ms. */
+const WINDOW_S = 0.06
 
 /** Cracks and gurgles that keep the note's own period: told by how well a higher partial alone explains the sound. */
-function mixed(track: Track, note: Segment, accidents: Accident[]): void {
+function mixed(track: Track, note: Segment, before: Segment | undefined, accidents: Accident[]): void {
   const { overblown, overHz, hopS, hz } = track
   const usual = median(overblown.subarray(note.from, note.to))
   const placeOf = (i: number) => ((i - note.from) * hopS < START_S ? 'start' : 'inside')
@@ -336,14 +357,19 @@ function mixed(track: Track, note: Segment, accidents: Accident[]): void {
       const ratio = median(
         Float64Array.from({ length: i - from }, (_, k) => overHz[from + k]! / hz[from + k]!),
       )
-      accidents.push({
-        kind: place === 'start' ? 'crack' : 'gurgle',
-        from,
-        to: i,
-        midi: note.midi,
-        toMidi: note.midi + 12 * Math.log2(Math.max(1, ratio)),
-        place,
-      })
+      const toMidi = note.midi + 12 * Math.log2(Math.max(1, ratio))
+      // A note that was slurred from still lies in the window.
+      const gone =
+        note.after === 'note' && !!before && from === note.from && Math.abs(toMidi - before.midi) <= JUMP
+      if (!gone || (i - from) * hopS > WINDOW_S)
+        accidents.push({
+          kind: place === 'start' ? 'crack' : 'gurgle',
+          from,
+          to: i,
+          midi: note.midi,
+          toMidi,
+          place,
+        })
     }
     from = -1
   }
