@@ -218,8 +218,7 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
     const [before, after] = [cut[k - 1], cut[k + 1]]
     if (!before || !after || !near(before, s) || !near(s, after)) return true
     const measures = divides(s, before) || divides(s, after)
-    if (seconds(s) <= CROSSFADE_S)
-      return s.midi > Math.min(before.midi, after.midi) - REGISTER && !measures
+    if (seconds(s) <= CROSSFADE_S) return s.midi > Math.min(before.midi, after.midi) - REGISTER && !measures
     // A long window or a room makes it longer; what really sounds down there has partials of its own.
     if (!measures || seconds(s) > LONGEST_ACCIDENT_S || same(before, after) || !isTwo(track, s)) return true
     const change = (s.from + s.to) >> 1
