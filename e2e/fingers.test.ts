@@ -116,7 +116,7 @@ test('a break is crossed step by step: by the eye first, then heard', async ({ p
   await expect(page.getByText('The tube of F3, partial 3, by a vent.')).toBeVisible()
   // Any fingers: the chart where it knows them, else a prediction that says it is one.
   const tries = page
-    .getByRole('img', { name: /to be tapped$/ })
+    .getByRole('group', { name: /to be tapped$/ })
     .or(page.locator('svg[aria-label$="to be tapped"]'))
   await tries.first().scrollIntoViewIfNeeded()
   await page.getByRole('button', { name: 'right ring: down' }).press('Enter')

@@ -68,7 +68,7 @@ const say = (state: TouchState, half: boolean) =>
 </script>
 
 <template>
-  <svg :viewBox="viewBox" class="drawing" role="img" :aria-label="label">
+  <svg :viewBox="viewBox" class="drawing" :role="taps ? 'group' : 'img'" :aria-label="label">
     <polygon :points="outline" class="tube" />
     <rect
       :x="picture.column.fromMm"
