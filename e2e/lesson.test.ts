@@ -149,6 +149,9 @@ test('without a microphone the other ways are offered, the hand among them', asy
   await expect(page.getByText(/1\.\d s by hand/)).toBeVisible()
   await page.keyboard.press('h')
   await expect(page.getByText(/E4 for [1-9]\d*\.\d s\. Level to its end\?/)).toBeVisible()
+  // It waits for the word, also over a reload.
+  await page.reload()
+  await expect(page.getByText(/E4 for [1-9]\d*\.\d s\. Level to its end\?/)).toBeVisible()
   await page.keyboard.press('w')
   await expect(page.getByLabel('Noted today')).toContainText(/E4 \d+\.\d s by hand, level by ear/)
   await page.getByRole('button', { name: /Listen/ }).click()

@@ -9,6 +9,7 @@ import LearnersCard from '@/card/LearnersCard.vue'
 import { useNotices } from '@/base/notices.ts'
 import BreathStage from '@/stages/breath/BreathStage.vue'
 import FingersStage from '@/stages/fingers/FingersStage.vue'
+import SoundStage from '@/stages/sound/SoundStage.vue'
 import HomeStage from '@/stages/home/HomeStage.vue'
 import Checklist from '@/stages/setup/Checklist.vue'
 import GaugePanel from '@/stages/setup/GaugePanel.vue'
@@ -160,6 +161,47 @@ describe('breath', () => {
     await house.settle()
     expect(stage.text()).toContain('Planned: two quiet breaths')
     stage.unmount()
+  })
+})
+
+describe('a stop', () => {
+  it('opens where this learner was: what was noted anywhere, or opened here since', async () => {
+    localStorage.clear()
+    const lesson = await openLesson('leopold-quist')
+    const chosen = async () => {
+      const stage = await house.mount(SoundStage)
+      const name = stage.find('[role=radio][aria-checked=true]').text()
+      return { stage, name }
+    }
+    // Noted on whatever device.
+    await lesson.add(
+      'sound',
+      'tone-by-hand',
+      { written: 'E4', targetS: 4, lengthS: 5, level: true },
+      'tapped',
+    )
+    const tries = { part: lesson.inst!.teaching.smallParts[0]!.id, spoke: 3, tries: 4 }
+    await lesson.add('sound', 'tries', tries, 'tapped')
+    await house.settle()
+    const first = await chosen()
+    expect(first.name).toBe('First sounds')
+    await button(first.stage, 'Long tone').trigger('click')
+    await house.settle()
+    first.stage.unmount()
+    const second = await chosen()
+    expect(second.name).toBe('Long tone')
+    second.stage.unmount()
+  })
+  it('leaves its notes for who asks why it squeaked, in this lesson only', async () => {
+    const lesson = await openLesson('leopold-quist')
+    const stage = await house.mount(FingersStage, { path: '/fingers/leopold-quist-w13' })
+    await button(stage, 'Move').trigger('click')
+    await vi.waitFor(() => expect(stage.findAll('svg.drawing')).toHaveLength(2), { timeout: 15_000 })
+    stage.unmount()
+    expect(lesson.workedOn).toMatchObject({ stop: 'fingers' })
+    expect(lesson.workedOn!.notes).toHaveLength(2)
+    await openLesson('pim-askerud')
+    expect(lesson.workedOn).toBeUndefined()
   })
 })
 

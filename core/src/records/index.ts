@@ -127,5 +127,5 @@ export { happenedInTake, longToneHeard, spaced, toneIn, type HeardTake } from '.
 export { stepsPassed } from './break-step.ts'
 export { NEW_DAYS, newSince } from './new-note.ts'
 export { reviewsOf } from './recalled.ts'
-export { CLEAN_SHARE, latenessOf, reviewsOfMoves, type Lateness } from './move.ts'
+export { CLEAN_SHARE, latenessOf, moveHeard, reviewsOfMoves, type Lateness } from './move.ts'
 export { overrulingsOf } from './passage.ts'

@@ -6,7 +6,7 @@ import { centsInWords, noteName, parseNote, prettyNote } from '../pitch/index.ts
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { happenings } from './happened.ts'
-import { kindOf, slug, type Concern, type Noted, type Story } from './kind.ts'
+import { kindOf, slug, type Concern, type Noted, type RowProposal, type Story } from './kind.ts'
 import { judgeTone, nextTarget, stepBack, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
 
 const curve = () => array().of(finite()).required().max(400)
@@ -113,6 +113,32 @@ function usualSag(tones: readonly Pick<LongTone, 'sagCents' | 'rangeDb'>[]): num
 /** Long tones stand first in every session: ten of them, five to ten minutes (common practice, no source). */
 const TONES = 10
 const TONE_MINUTES = 10
+
+/** Breath between two tones, s. */
+const BETWEEN_TONES_S = 15
+
+/** Long tones as the card asks for them, whoever timed them: ten, or as many as fit into ten minutes. */
+export function toneRow(written: string, targetS: number, observes: boolean, weight: number): RowProposal {
+  const takesS = targetS + BETWEEN_TONES_S
+  const tries = Math.max(1, Math.min(TONES, Math.floor((60 * TONE_MINUTES) / takesS)))
+  const minutesFor = (n: number) => Math.max(2, Math.ceil((n * takesS) / 60))
+  const amountFor = (n: number) => {
+    const times = n === 1 ? 'once' : `${n} times`
+    return observes ? `${times}, as long as it stays easy` : `${times}, aim ${targetS} s`
+  }
+  return {
+    id: `long-tone-${slug(noteKey(written))}`,
+    kind: 'sound',
+    title: 'Long tone',
+    amount: amountFor(tries),
+    amountIn: (minutes) => amountFor(Math.max(1, Math.min(tries, Math.floor((60 * minutes) / takesS)))),
+    minutes: minutesFor(tries),
+    leastMinutes: minutesFor(Math.min(3, tries)),
+    weight,
+    aim: 'Level from beginning to end. Rest when dizzy.',
+    notes: [written],
+  }
+}
 
 /** Three tones in a row this much less steady than the ones before, and over 10 cents, are a concern. */
 const LESS_STEADY = { cents: 10, times: 1.5 }
@@ -249,29 +275,7 @@ export const longTone = kindOf(schema)({
   rows({ entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
-    const { value: targetS } = aim(keyOf(last))
-    // Ten, or as many as fit into ten minutes (common practice); breath between the tones takes about 15 s.
-    const takesS = targetS + 15
-    const tries = Math.min(TONES, Math.floor((60 * TONE_MINUTES) / takesS))
-    const minutesFor = (n: number) => Math.max(2, Math.ceil((n * takesS) / 60))
-    const amountFor = (n: number) => {
-      const times = n === 1 ? 'once' : `${n} times`
-      return observes ? `${times}, as long as it stays easy` : `${times}, aim ${targetS} s`
-    }
-    return [
-      {
-        id: `long-tone-${slug(keyOf(last))}`,
-        kind: 'sound' as const,
-        title: 'Long tone',
-        amount: amountFor(tries),
-        amountIn: (minutes) => amountFor(Math.max(1, Math.min(tries, Math.floor((60 * minutes) / takesS)))),
-        minutes: minutesFor(tries),
-        leastMinutes: minutesFor(Math.min(3, tries)),
-        weight: 90,
-        aim: 'Level from beginning to end. Rest when dizzy.',
-        notes: [last.written],
-      },
-    ]
+    return [toneRow(last.written, aim(keyOf(last)).value, observes, 90)]
   },
   facts(entries) {
     const last = entries.at(-1)?.data

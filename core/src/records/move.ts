@@ -1,4 +1,5 @@
 import { boolean, string } from 'yup'
+import { tally, type Crossing } from '../crossings/index.ts'
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { fingerSystem, isCharted, writtenNote } from '../instruments/index.ts'
@@ -62,6 +63,27 @@ export function latenessOf(entries: readonly Noted<Pick<Tried, 'late' | 'lateMs'
       }
     })
     .sort((a, b) => b.takes - a.takes)
+}
+
+/** What is noted of changes that were heard: how many were clean, and the finger that was late most often. */
+export function moveHeard(from: string, to: string, crossings: readonly Crossing[]): MoveHeard {
+  const { clean, tries, late, how, times, lengthMs } = tally(crossings)
+  return {
+    from,
+    to,
+    clean: Math.min(99, clean),
+    tries: Math.min(99, tries),
+    late,
+    ...(late && {
+      lateTimes: Math.min(99, times),
+      lateMs: Math.round(lengthMs),
+      ...(how === 'early' && { early: true }),
+    }),
+  }
+}
+interface MoveHeard extends Tried {
+  lateTimes?: number
+  early?: boolean
 }
 
 /** Two notes back and forth: how many changes were clean. */

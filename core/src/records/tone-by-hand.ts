@@ -2,8 +2,8 @@ import { boolean, type InferType } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
-import { kindOf, slug } from './kind.ts'
-import { noteKey } from './long-tone.ts'
+import { kindOf } from './kind.ts'
+import { noteKey, toneRow } from './long-tone.ts'
 
 /** A hand on the key is late by so much at each end, s: nothing shorter is timed by it (common practice, no source). */
 export const BY_HAND_LEAST_S = 0.5
@@ -60,27 +60,7 @@ export const toneByHand = kindOf(schema)({
   rows({ entries, observes }) {
     const last = entries.at(-1)?.data
     if (!last) return []
-    const amount = (n: number) =>
-      observes ? `${n} times, as long as it stays easy` : `${n} times, aim ${last.targetS} s`
-    // Breath between the tones takes about 15 s, as for measured ones.
-    const takesS = last.targetS + 15
-    const most = Math.max(1, Math.min(10, Math.floor(600 / takesS)))
-    const fewest = Math.min(3, most)
-    const minutesFor = (n: number) => Math.max(2, Math.ceil((n * takesS) / 60))
-    return [
-      {
-        // A measured tone on the same note asks for the same thing, and comes first.
-        id: `long-tone-${slug(keyOf(last))}`,
-        kind: 'sound' as const,
-        title: 'Long tone',
-        amount: amount(most),
-        amountIn: (minutes) => amount(Math.max(1, Math.min(most, Math.floor((60 * minutes) / takesS)))),
-        minutes: minutesFor(most),
-        leastMinutes: minutesFor(fewest),
-        weight: 89,
-        aim: 'Level from beginning to end. Rest when dizzy.',
-        notes: [last.written],
-      },
-    ]
+    // A measured tone on the same note asks for the same thing under the same name, and comes first.
+    return [toneRow(last.written, last.targetS, observes, 89)]
   },
 })

@@ -1,5 +1,5 @@
 import type { LoudnessPitch } from './loudness.ts'
-import type { Accident } from './notes.ts'
+import type { Accident } from './segments.ts'
 
 /** What one note did. Cents; sharp is positive. */
 export interface NoteReport {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { drillFor, tally, type Crossing, type Verdict } from '@halitus/core/crossings'
 import { fingerSystem, instrument } from '@halitus/core/instruments'
+import { moveHeard } from '@halitus/core/records'
 
 const system = fingerSystem(instrument('alto-sax'))
 const change = (verdict: Verdict, between?: Partial<NonNullable<Crossing['between']>>): Crossing => ({
@@ -42,6 +43,30 @@ describe('a take of a move', () => {
       how: 'early',
     })
     expect(tally([])).toEqual({ clean: 0, tries: 0, late: null, how: 'late', times: 0, lengthMs: 0 })
+  })
+  it('is noted as what was heard, with how often and how long where a finger was out of step', () => {
+    expect(moveHeard('A4', 'F4', [CLEAN, CLEAN])).toEqual({
+      from: 'A4',
+      to: 'F4',
+      clean: 2,
+      tries: 2,
+      late: null,
+    })
+    expect(moveHeard('A4', 'F4', [CLEAN, change('between', { lengthMs: 70.4 })])).toEqual({
+      from: 'A4',
+      to: 'F4',
+      clean: 1,
+      tries: 2,
+      late: 'R1',
+      lateTimes: 1,
+      lateMs: 70,
+    })
+    expect(moveHeard('A4', 'F4', [change('between', { late: [], early: ['L3'] })])).toMatchObject({
+      late: 'L3',
+      early: true,
+    })
+    // More changes than a line may hold are held at the most.
+    expect(moveHeard('A4', 'F4', many(100, CLEAN))).toMatchObject({ clean: 99, tries: 99 })
   })
   it('before anything was played: what to play', () =>
     expect(said()).toBe('Play the two notes back and forth, slurred, one a second.'))

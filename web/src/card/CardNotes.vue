@@ -24,9 +24,11 @@ function hush() {
   sounding.value = ''
   hum.stop()
 }
+/** Another note of the card may have ended it. */
+const isOn = (note: string) => hum.on.value && sounding.value === note
 /** Lets a note sound as it will on this instrument; the one that sounds stops. */
 async function hear(note: string) {
-  const again = sounding.value === note
+  const again = isOn(note)
   hush()
   if (again || props.a4Hz === undefined) return
   sounding.value = note
@@ -52,11 +54,11 @@ const pictured = computed(() =>
           v-if="a4Hz !== undefined"
           type="button"
           class="hear"
-          :aria-pressed="sounding === p.note"
-          :aria-label="sounding === p.note ? `Stop ${p.named}` : `Hear ${p.named}`"
+          :aria-pressed="isOn(p.note)"
+          :aria-label="isOn(p.note) ? `Stop ${p.named}` : `Hear ${p.named}`"
           @click="hear(p.note)"
         >
-          {{ sounding === p.note ? 'Stop' : 'Hear it' }}
+          {{ isOn(p.note) ? 'Stop' : 'Hear it' }}
         </button>
       </figcaption>
       <Hands v-if="p.touches" :system="fingerSystem(inst)" :touches="p.touches" :note="p.named" />

@@ -49,9 +49,11 @@ export const useLesson = defineStore('lesson', () => {
   const a4Hz = computed(() => studio.value?.a4Hz ?? 440)
   const failed = ref('')
 
+  /** The notes that stood in a stop's part when it was left; none where no written note is played. */
+  const workedOn = ref<{ stop: string; notes: readonly string[] }>()
   async function open(id: string) {
     failed.value = ''
-    if (answer.value?.lesson.id !== id) answer.value = undefined
+    if (answer.value?.lesson.id !== id) answer.value = workedOn.value = undefined
     try {
       const [lesson, here] = await Promise.all([api.lesson(id), api.studio()])
       rememberNames(here.noteNames)
@@ -104,8 +106,6 @@ export const useLesson = defineStore('lesson', () => {
       : []
     return new Set(outbox.late ? added : [])
   })
-  /** The notes that stood in a stop's part when it was left; none where no written note is played. */
-  const workedOn = ref<{ stop: string; notes: readonly string[] }>({ stop: '', notes: [] })
   const own = computed(() => entries.value.filter((e) => e.lessonId === answer.value?.lesson.id))
   const earlier = computed(() => entries.value.filter((e) => e.lessonId !== answer.value?.lesson.id))
   const done = computed(() => {

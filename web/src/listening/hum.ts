@@ -4,6 +4,9 @@ import { onBeforeUnmount, ref } from 'vue'
 const LOUD = 0.18
 const FADE_S = 0.04
 
+/** Stops what hums now: of several places that can hum one is heard at a time. */
+let hush: (() => void) | undefined
+
 /** A plain tone that shows what a prediction sounds; it follows while it is on, and ends with whoever asked for it. */
 export function useHum() {
   const on = ref(false)
@@ -13,8 +16,12 @@ export function useHum() {
 
   /** Begins, or moves to another pitch, Hz. */
   async function sound(hz: number) {
+    if (hush !== stop) hush?.()
+    hush = stop
     context ??= new AudioContext()
     await context.resume()
+    // Stopped, or asked for elsewhere, before it could begin.
+    if (hush !== stop) return
     if (tone) return void tone.frequency.setTargetAtTime(hz, context.currentTime, FADE_S / 3)
     tone = new OscillatorNode(context, { type: 'triangle', frequency: hz })
     level = new GainNode(context, { gain: 0 })
@@ -24,6 +31,7 @@ export function useHum() {
     on.value = true
   }
   function stop() {
+    if (hush === stop) hush = undefined
     if (context && tone && level) {
       level.gain.setTargetAtTime(0, context.currentTime, FADE_S / 3)
       tone.stop(context.currentTime + 2 * FADE_S)

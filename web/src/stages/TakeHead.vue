@@ -70,12 +70,9 @@ watch(
 const lesson = useLesson()
 const stop = useRoute()?.name
 onBeforeUnmount(() => {
-  const ear = props.take()?.ear
-  const notes = ear?.move
-    ? [ear.move.from.written, ear.move.to.written]
-    : ear?.askedHz
-      ? [props.take()!.written]
-      : []
+  const what = props.take()
+  const move = what?.ear.move
+  const notes = move ? [move.from.written, move.to.written] : what?.ear.askedHz ? [what.written] : []
   lesson.workedOn = { stop: String(stop), notes }
 })
 const isLive = computed(() => listening.state === 'listening')

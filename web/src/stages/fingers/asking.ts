@@ -1,6 +1,6 @@
 import { computed, ref, watch } from 'vue'
 import { useLocalStorage } from '@vueuse/core'
-import { tally, type Crossing } from '@halitus/core/crossings'
+import type { Crossing } from '@halitus/core/crossings'
 import { chartedAs, tapped } from '@halitus/core/fingering'
 import { fingerSystem, handsInWords, standardFingering, type TouchId } from '@halitus/core/instruments'
 import { hzOfMidi, noteName, parseNote, prettyNote } from '@halitus/core/pitch'
@@ -15,7 +15,7 @@ import {
   remembered,
   type Drill,
 } from '@halitus/core/recall'
-import { ofLearner, reviewsOf, reviewsOfMoves } from '@halitus/core/records'
+import { moveHeard, ofLearner, reviewsOf, reviewsOfMoves } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { TICKS } from '@halitus/core/tongue'
 import { dayName } from '@/base/words.ts'
@@ -171,20 +171,9 @@ export function useAsking() {
         async judge(m, provenance) {
           crossings.value = m.crossings ?? []
           if (!crossings.value.length) return 'No change between the two notes was heard.'
-          const { clean, tries, late, how } = tally(crossings.value)
-          await lesson.add(
-            'fingers',
-            'move',
-            {
-              from: now.from.written,
-              to: now.to.written,
-              clean: Math.min(99, clean),
-              tries: Math.min(99, tries),
-              late,
-              ...(late && how === 'early' && { early: true }),
-            },
-            provenance,
-          )
+          const { from, to } = now
+          const heard = moveHeard(from.written, to.written, crossings.value)
+          await lesson.add('fingers', 'move', heard, provenance)
           return undefined
         },
       }

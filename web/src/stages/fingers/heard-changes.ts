@@ -1,7 +1,8 @@
 import { computed, ref, watch } from 'vue'
-import { drillFor, onPulse, tally, type Crossing } from '@halitus/core/crossings'
+import { drillFor, onPulse, type Crossing } from '@halitus/core/crossings'
 import { prettyNote } from '@halitus/core/pitch'
 import type { PhraseNote } from '@halitus/core/player'
+import { moveHeard } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { useLesson, useTools } from '@/lesson/index.ts'
 import { type Take } from '@/listening/index.ts'
@@ -60,22 +61,7 @@ export function useHeardChanges({ inst, system, from, to, a, b, pitched }: TwoNo
         crossings.value = tools.pulsing ? onPulse(heard, 60 / tools.bpm) : heard
         if (!crossings.value.length)
           return `No change between ${prettyNote(from.value)} and ${prettyNote(to.value)} was heard. Both notes, back and forth, a little longer each.`
-        const { clean, tries, late, how, times, lengthMs } = tally(crossings.value)
-        await keepHeard(
-          {
-            from: from.value,
-            to: to.value,
-            clean: Math.min(99, clean),
-            tries: Math.min(99, tries),
-            late,
-            ...(late && {
-              lateTimes: Math.min(99, times),
-              lateMs: Math.round(lengthMs),
-              ...(how === 'early' && { early: true }),
-            }),
-          },
-          provenance,
-        )
+        await keepHeard(moveHeard(from.value, to.value, crossings.value), provenance)
         return undefined
       },
     }

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { prettyNote } from '@halitus/core/pitch'
 import { BY_HAND_LEAST_S } from '@halitus/core/records'
+import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
@@ -13,14 +14,17 @@ import { useByHand } from '../by-hand.ts'
 const props = defineProps<{ written: string; targetS: number }>()
 const lesson = useLesson()
 const listening = useListening()
-/** What was timed and isn't judged yet. */
-const timed = ref<{ written: string; targetS: number; lengthS: number }>()
+/** What was timed and waits for a word; still there after a reload. */
+const timed = useDraft<{ written: string; targetS: number; lengthS: number } | null>(
+  () => `hand.${lesson.answer?.lesson.id}`,
+  null,
+)
 const problem = ref('')
 const LONGEST_S = 600
 
 const hand = useByHand(
   () => {
-    timed.value = undefined
+    timed.value = null
     problem.value = ''
     listening.clear()
   },
@@ -35,12 +39,13 @@ const hand = useByHand(
       }
   },
 )
+defineExpose({ stop: hand.stop })
 const action = computed(() => (hand.running.value ? 'The tone is over' : 'Time it by hand'))
 
 async function keep(level: boolean) {
   const now = timed.value
   if (!now) return
-  timed.value = undefined
+  timed.value = null
   await lesson.add('sound', 'tone-by-hand', { ...now, level }, 'tapped')
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -60,7 +65,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <b>{{ prettyNote(timed.written) }} for {{ timed.lengthS.toFixed(1) }} s. Level to its end?</b>
       <Button type="primary" @click="keep(true)">Level <kbd>w</kbd></Button>
       <Button @click="keep(false)">Not level <kbd>n</kbd></Button>
-      <Button type="text" @click="timed = undefined">Don’t keep</Button>
+      <Button type="text" @click="timed = null">Don’t keep</Button>
     </template>
     <span v-else-if="problem" class="soft" role="status">{{ problem }}</span>
     <span v-else-if="listening.problem" class="soft"

@@ -132,8 +132,8 @@ export function useSearch(
   /** The notes that were just worked on. */
   const worked = computed(() => {
     if (!inLesson.value) return []
-    const { stop, notes } = lesson.workedOn
-    if (notes.length && stop === from.value) return [...notes]
+    const left = lesson.workedOn
+    if (left?.notes.length && left.stop === from.value) return [...left.notes]
     const last = lesson.own.findLast((e) => notesKnown([e], inst.value).length > 0)
     return last ? notesKnown([last], inst.value).slice(0, 2) : []
   })

@@ -92,6 +92,7 @@ const take = (): Take | undefined =>
     },
   }
 
+const byHand = ref<InstanceType<typeof ToneByHand>>()
 const isLive = computed(() => listening.state === 'listening')
 const curves = computed(() => {
   if (listening.result) return thin(listening.result)
@@ -151,7 +152,7 @@ const setAim = (by: number) =>
       <NoteChoice id="tone-note" v-model="written" :inst="lesson.inst" />
       <label for="tone-walk">then</label>
       <Choice id="tone-walk" v-model="walk" :options="WALKS" />
-      <ToneByHand v-if="!isLive" :written="written" :target-s="aim?.value ?? 4" />
+      <ToneByHand v-if="!isLive" ref="byHand" :written="written" :target-s="aim?.value ?? 4" />
     </template>
   </TakeHead>
 
@@ -210,7 +211,7 @@ const setAim = (by: number) =>
     </ul>
     <p class="foot">
       <span class="caution">{{ begins }} Sore lip or jaw: rest.</span
-      ><DizzyButton stage="sound" during="a long tone" />
+      ><DizzyButton stage="sound" during="a long tone" @stopped="byHand?.stop()" />
     </p>
   </section>
 </template>
