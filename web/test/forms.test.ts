@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import LearnerForm from '@/studio/learners/LearnerForm.vue'
 import NewLesson from '@/studio/today/NewLesson.vue'
 import { useStudio } from '@/studio/store.ts'
@@ -43,7 +43,10 @@ describe('a new learner', () => {
     flute.querySelector('input')!.click()
     await house.settle()
     await press('Add')
-    expect(useStudio().learners?.some((l) => l.name === 'Wim Oster')).toBe(true)
+    await vi.waitFor(
+      () => expect(useStudio().learners?.some((l) => l.name === 'Wim Oster')).toBe(true),
+      15_000,
+    )
     form.unmount()
   })
 })
@@ -56,7 +59,10 @@ describe('a learner who is there', () => {
     const form = await house.mount(LearnerForm, { props: { open: false, learner } })
     await form.setProps({ open: true })
     await house.settle()
-    expect((dialog().querySelector('#l-name') as HTMLInputElement).value).toBe('Wim Oster')
+    await vi.waitFor(
+      () => expect((dialog().querySelector('#l-name') as HTMLInputElement).value).toBe('Wim Oster'),
+      15_000,
+    )
     await type('#l-name', 'Wim Ostergaard')
     const comes = dialog().querySelector('#l-regular') as HTMLSelectElement
     comes.selectedIndex = 3

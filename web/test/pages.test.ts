@@ -276,6 +276,7 @@ describe('home and the learner’s card', () => {
     await button(home, 'Compose the card').trigger('click')
     await house.settle()
     const amount = () => home.findAll('.row input')[0]!.element as HTMLInputElement
+    await vi.waitFor(() => expect(home.findAll('.row input').length).toBeGreaterThan(0), 15_000)
     await home.findAll('.row input')[0]!.setValue('changed by hand')
     expect(button(home, 'Save changes').attributes('disabled')).toBeUndefined()
     // Leaving and coming back.
