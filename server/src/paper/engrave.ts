@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import type { Instrument } from '@halitus/core/instruments'
 import { musicXml, type LineNote } from '@halitus/core/tongue'
 import { INK } from './paper.ts'
@@ -9,14 +10,30 @@ interface Toolkit {
   renderToSVG(page: number): string
 }
 
+interface Library {
+  module: { calledRun?: boolean; onRuntimeInitialized?: () => void }
+  toolkit: new () => Toolkit
+}
+
+const require = createRequire(import.meta.url)
 let toolkit: Promise<Toolkit> | undefined
-/** The library is loaded with the first line that is printed: it takes a third of a second and much memory. */
+/**
+ * The library is loaded with the first line that is printed. It is one file of seven megabytes: imported, the loader of
+ * TypeScript would read it for eight seconds first, and looking for its source map takes another three.
+ */
 async function load(): Promise<Toolkit> {
-  const [{ default: create }, { VerovioToolkit }] = (await Promise.all([
-    import('verovio/wasm' as string),
-    import('verovio/esm' as string),
-  ])) as [{ default(): Promise<object> }, { VerovioToolkit: new (module: object) => Toolkit }]
-  return new VerovioToolkit(await create())
+  const mapped = (process as { sourceMapsEnabled?: boolean }).sourceMapsEnabled ?? false
+  process.setSourceMapsEnabled(false)
+  try {
+    const { module, toolkit: Engraver } = require('verovio') as Library
+    if (!module.calledRun)
+      await new Promise<void>((ready) => {
+        module.onRuntimeInitialized = ready
+      })
+    return new Engraver()
+  } finally {
+    process.setSourceMapsEnabled(mapped)
+  }
 }
 
 /**
