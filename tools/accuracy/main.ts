@@ -12,6 +12,7 @@ import * as air from './air.ts'
 import { interaction } from './interaction.ts'
 import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
+import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
 import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
@@ -155,6 +156,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
   ['Air', 'air', () => [...air.tubes(), ...interaction(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
+  ['Other sound', 'others', () => (missing ? [] : others(SEED + 4000))],
   ['Squeaks', 'causes', () => squeaks(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],

@@ -20,14 +20,17 @@ const PROGRAMS: Record<string, number> = {
   bassoon: 70,
   'alto-recorder': 74,
 }
-const BANKS = ['/usr/share/sounds/sf2/FluidR3_GM.sf2', '/usr/share/sounds/sf2/TimGM6mb.sf2']
+export const BANKS = ['/usr/share/sounds/sf2/FluidR3_GM.sf2', '/usr/share/sounds/sf2/TimGM6mb.sf2'] as const
+/** A bank that nothing was tuned on; what of it isn't the same as in the others: `OTHER_IDS`. */
+export const OTHER_BANK = '/usr/share/sounds/sf2/sf_GMbank.sf2'
+export const OTHER_IDS = ['flute', 'oboe', 'soprano-sax', 'baritone-sax'] as const
 /** The speech synthesiser is for what must not be taken for a note. */
-const PACKAGES = ['fluidsynth', 'fluid-soundfont-gm', 'timgm6mb-soundfont', 'espeak-ng']
+const PACKAGES = ['fluidsynth', 'fluid-soundfont-gm', 'timgm6mb-soundfont', 'csound-soundfont', 'espeak-ng']
 
 /** Installs the sampler and two banks from Debian where that is possible. @returns why not, or undefined */
 export function prepareSampler(): string | undefined {
   const there = () =>
-    existsSync('/usr/bin/fluidsynth') && existsSync('/usr/bin/espeak-ng') && BANKS.every((b) => existsSync(b))
+    ['/usr/bin/fluidsynth', '/usr/bin/espeak-ng', ...BANKS, OTHER_BANK].every((file) => existsSync(file))
   if (there()) return undefined
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get'))
     return `${PACKAGES.join(', ')} are missing and can’t be installed here (Debian and root are needed).`
@@ -40,10 +43,13 @@ export function prepareSampler(): string | undefined {
   return there() ? undefined : `${PACKAGES.join(', ')} could not be installed.`
 }
 
-interface Played {
+export interface Played {
+  /** Concert. */
   midi: number
   startS: number
   endS: number
+  /** 1 to 127. */
+  velocity?: number
 }
 
 const TICKS_A_SECOND = 960
@@ -51,8 +57,13 @@ const TICKS_A_SECOND = 960
 function midiFile(program: number, notes: readonly Played[]): Uint8Array {
   const moments = notes
     .flatMap((n) => [
-      { at: Math.round(n.startS * TICKS_A_SECOND), type: 'noteOn' as const, midi: n.midi },
-      { at: Math.round(n.endS * TICKS_A_SECOND), type: 'noteOff' as const, midi: n.midi },
+      {
+        at: Math.round(n.startS * TICKS_A_SECOND),
+        type: 'noteOn' as const,
+        midi: n.midi,
+        velocity: n.velocity ?? 96,
+      },
+      { at: Math.round(n.endS * TICKS_A_SECOND), type: 'noteOff' as const, midi: n.midi, velocity: 0 },
     ])
     .sort((a, b) => a.at - b.at || (a.type === 'noteOff' ? -1 : 1))
   let tick = 0
@@ -67,7 +78,7 @@ function midiFile(program: number, notes: readonly Played[]): Uint8Array {
         type: m.type,
         channel: 0,
         noteNumber: m.midi,
-        velocity: m.type === 'noteOn' ? 96 : 0,
+        velocity: m.velocity,
       }
     }),
     { deltaTime: TICKS_A_SECOND, type: 'endOfTrack', meta: true },
@@ -95,15 +106,24 @@ function render(bank: string, program: number, notes: readonly Played[]): Float3
 }
 
 export interface SampledPiece extends Piece {
+  bank: string
   notes: Played[]
 }
 
-function piece(bank: string, id: string, what: string, notes: Played[]): SampledPiece {
+/** Notes as an instrument of a bank sounds them, without a room. */
+export function piece(bank: string, id: string, what: string, notes: Played[]): SampledPiece {
   const samples = render(bank, PROGRAMS[id]!, notes)
   const hz = new Float32Array(Math.ceil((1000 * samples.length) / RATE))
   for (const n of notes)
     hz.fill(440 * 2 ** ((n.midi - 69) / 12), Math.round(1000 * n.startS), Math.round(1000 * n.endS))
-  return { name: `${basename(bank, '.sf2')} ${id} ${what}`, samples, sampleRate: RATE, truth: { hz }, notes }
+  return {
+    name: `${basename(bank, '.sf2')} ${id} ${what}`,
+    samples,
+    sampleRate: RATE,
+    truth: { hz },
+    notes,
+    bank,
+  }
 }
 
 const line = (midis: readonly number[], each: number, sounding: number): Played[] =>
@@ -157,5 +177,7 @@ export function heldTones(id: string, midi: number): (SampledPiece | undefined)[
   kept.set(key, made)
   return made
 }
+/** The instruments that the banks have. */
+export const SAMPLED_IDS = Object.keys(PROGRAMS)
 /** Whether the banks have an instrument. */
 export const isSampled = (id: string): boolean => PROGRAMS[id] !== undefined

@@ -19,9 +19,11 @@ export function slips(notes: readonly Segment[], asked: number): Accident[] {
 /** A higher register explains nearly all of the sound, where the rest of the note has it much less: two at once. */
 const MIXED = { start: 0.66, inside: 0.42 } as const
 const MIXED_MORE = 0.25
-const MIXED_S = 0.02
-const GURGLE_S = 0.06
+const MIXED_S = 0.065
+const GURGLE_S = 0.12
 const START_S = 0.18
+/** A stroke this deep makes the tone begin anew, dB. */
+const STOPS_DB = 2.6
 /** So long a note that has gone may still be heard with the next one, s: half the longest window, and a change of 30 ms. */
 const WINDOW_S = 0.06
 
@@ -29,7 +31,9 @@ const WINDOW_S = 0.06
 export function mixed(track: Track, note: Segment, before: Segment | undefined, accidents: Accident[]): void {
   const { overblown, overHz, hopS, hz } = track
   const usual = median(overblown.subarray(note.from, note.to))
-  const placeOf = (i: number) => ((i - note.from) * hopS < START_S ? 'start' : 'inside')
+  // A stroke that hardly dents the tone lets it go on: nothing begins there that could crack.
+  const begins = !note.dent || note.dent.depthDb >= STOPS_DB
+  const placeOf = (i: number) => (begins && (i - note.from) * hopS < START_S ? 'start' : 'inside')
   const near = Math.round(0.03 / hopS)
   const known = (i: number) => accidents.some((a) => i >= a.from - near && i < a.to + near)
   let from = -1
@@ -83,12 +87,17 @@ export function joined(accidents: Accident[], near: number): Accident[] {
 const ROUGH_DB = 0.6
 const ROUGH_TIMES = 4
 const ROUGH_S = 0.1
+/** A note that was slurred from rings on in a room and beats with the next for so long, s. */
+const RINGS_S = 0.2
 
 /** Gurgles: told by a level that jumps about for a while. */
 export function rough(track: Track, note: Segment, accidents: Accident[]): void {
   const { levelDb, upperDb, hopS } = track
   const edge = Math.round(0.06 / hopS)
-  const [first, last] = [note.from + edge, note.to - edge]
+  const [first, last] = [
+    note.from + (note.after === 'silence' ? edge : Math.round(RINGS_S / hopS)),
+    note.to - edge,
+  ]
   if (last - first < 2 * edge) return
   const jump = (x: Float32Array, i: number) => Math.abs(x[i]! - (x[i - 2]! + x[i + 2]!) / 2)
   const jumps = Float64Array.from(

@@ -142,6 +142,21 @@ const BREAK_LONGEST_S = 0.1
 /** A click of a key is over sooner, s. */
 const BREAK_SHORTEST_S = 0.025
 
+/** A click over a tone makes it louder for a moment, by so much, dB; the tongue doesn't. What is around is looked at so far off, s. */
+const CLICK_DB = 0.8
+const CLICK_SIDES_S = [0.045, 0.09] as const
+
+/** Whether a moment stands out above what lies before and after it. */
+function clicks({ levelDb, hopS }: Track, at: number, from: number, to: number): boolean {
+  const [near, far] = CLICK_SIDES_S.map((s) => Math.round(s / hopS)) as [number, number]
+  if (at - far < from || at + far >= to) return false
+  const sides = Math.max(
+    median(levelDb.subarray(at - far, at - near)),
+    median(levelDb.subarray(at + near, at + far)),
+  )
+  return Math.max(...levelDb.subarray(at - near, at + near)) >= sides + CLICK_DB
+}
+
 /** Whether the pitch goes on through a moment, and no other register sounds for longer than a stroke takes. */
 function stays({ hz, overblown, hopS }: Track, at: number, reach: number, least: number): boolean {
   for (let i = at - reach; i <= at + reach; i++)
@@ -175,6 +190,7 @@ function breaksOf(track: Track, from: number, to: number): Dent[] {
     const moved = Math.max(...around) - Math.min(...around)
     const sine = sineAround(levelDb, i, hopS, from, to)
     if (sine >= SINE_DB && moved < SINE_SHARE * sine) continue
+    if (depth < BREAK_LEVEL_DB && clicks(track, i, from, to)) continue
     if (moved < BREAK_LEVEL_DB || changes(hz, i, far, from, to) || !stays(track, i, near, another)) continue
     let start = i
     let over = i

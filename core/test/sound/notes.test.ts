@@ -67,6 +67,15 @@ describe('what is one note', () => {
     ).toBeLessThanOrEqual(found)
   })
   it.each([
+    ['hardly softer: the tone is still there', () => -25.9, 0],
+    ['softer', () => -26.1, 1],
+    // From the first third to the last it falls by two thirds of all.
+    ['falling as a room does', (i: number) => -30 - (9.3 * i) / 12, 0],
+    ['falling less', (i: number) => -30 - (8.7 * i) / 12, 1],
+  ])('what sounds while the pitch is gone, %s: %s', (_, db, dropouts) =>
+    expect(report([60, 69], [12, 0, db], [60, 69]).dropouts).toHaveLength(dropouts),
+  )
+  it.each([
     [-21.7, 1],
     [-21.75, 2],
     [-26, 2],
@@ -143,8 +152,8 @@ describe('accidents', () => {
     [5.6, 'squeak'],
     [7, 'squeak'],
     [19, 'squeak'],
-    [-5.6, 'crack'],
     [-12, 'crack'],
+    [-19.02, 'crack'],
   ])('a visit %f semitones away is a %s, and the note goes on', (by, kind) => {
     const found = report([60, 62], [18, 62 + by], [60, 62])
     expect(found.notes).toHaveLength(1)
@@ -156,6 +165,49 @@ describe('accidents', () => {
   it('less than that away it is another note, as in a trill', () => {
     expect(report([60, 62], [18, 62 + 5.4], [60, 62]).notes).toHaveLength(3)
     expect(report([60, 62], [18, 62 - 5.4], [60, 62]).notes).toHaveLength(3)
+  })
+  it.each([
+    // Downwards it may lie so far beside the octave or the twelfth, semitones: 0.35.
+    [-11.6, 3],
+    [-11.7, 1],
+    [-12.3, 1],
+    [-12.4, 3],
+    [-7, 3],
+    [-5.6, 3],
+  ])('downwards a tone falls into a lower register only: %f semitones leave %i notes', (by, left) => {
+    const found = report([60, 62], [18, 62 + by], [60, 62])
+    expect([found.notes.length, found.cracks.length]).toEqual([left, left === 1 ? 1 : 0])
+  })
+  it.each([
+    ['as loud', -20, 1, 0],
+    ['3 dB softer', -22.9, 1, 0],
+    ['4 dB softer', -23.1, 0, 0],
+    ['9 dB softer, downwards', -28.9, 0, 1],
+    ['10 dB softer, downwards', -29.1, 0, 0],
+  ])('a squeak pierces, a crack may be softer: %s', (how, db, squeaks, cracks) => {
+    const found = report([60, 62], [18, how.includes('down') ? 50 : 81, db], [60, 62])
+    expect([found.notes.length, found.squeaks.length, found.cracks.length]).toEqual([1, squeaks, cracks])
+  })
+  it.each([
+    [25, 15.9, 0],
+    [25, 16.1, 1],
+    // In a noisy tone it may be noisier, too.
+    [18, 11.9, 0],
+    [18, 12.1, 1],
+  ])('in a tone %f dB above its noise a squeak %f dB above its own counts: %i', (tone, own, squeaks) => {
+    const track = trackOf([QUIET, [60, 62], [18, 81], [60, 62], QUIET], { hnrDb: tone })
+    track.hnrDb.fill(own, 180, 216)
+    expect(reportOf(track, 2).report.squeaks).toHaveLength(squeaks)
+  })
+  it.each([
+    [2.5, 0],
+    [3, 1],
+  ])('a squeak of %f hundredths in mid-tone: %i', (count, squeaks) =>
+    expect(report([60, 62], [count, 81], [60, 62]).squeaks).toHaveLength(squeaks),
+  )
+  it('an octave on the way to another note is played from a tenth of a second on', () => {
+    const squeaks = (count: number, by: number) => report([60, 62], [count, 62 + by], [60, 65]).squeaks.length
+    expect([squeaks(10, 12), squeaks(10.5, 12), squeaks(18, 19.02)]).toEqual([1, 0, 1])
   })
   it.each([
     [34, 1, 1],
@@ -197,6 +249,46 @@ describe('accidents', () => {
       expect(found.cracks).toMatchObject([{ place: 'start' }])
       expect(found.notes.map((n) => [n.written, n.start.quality])).toEqual([['D4', 'cracked']])
     }
+  })
+  it.each([
+    [4, -20, 0],
+    [4.5, -20, 1],
+    [8, -26.9, 1],
+    [8, -27.1, 0],
+  ])('a register away for %f hundredths at %f dB at the start: %i cracks', (count, db, cracks) => {
+    const found = report([count, 74, db], [100, 62])
+    expect(found.cracks).toHaveLength(cracks)
+    expect(found.notes.map((n) => [n.written, n.start.quality])).toEqual([
+      ['D4', cracks ? 'cracked' : 'clean'],
+    ])
+  })
+  it.each([
+    [6.5, 0.65, 'start', 0],
+    [6.5, 0.67, 'start', 1],
+    [6, 0.67, 'start', 0],
+    [11.5, 0.43, 'inside', 0],
+    [12, 0.43, 'inside', 1],
+    [12, 0.41, 'inside', 0],
+  ] as const)(
+    'for %f hundredths a higher register explains %f of a note, at its %s: %i told',
+    (count, share, place, told) => {
+      const track = trackOf([QUIET, [150, 62], QUIET])
+      const from = place === 'start' ? 64 : 160
+      track.overblown.fill(share, from, from + 2 * count)
+      track.overHz.fill(2 * hzOfMidi(62))
+      const { cracks, gurgles } = reportOf(track, 2.1).report
+      expect([cracks.length, gurgles.length]).toEqual(place === 'start' ? [told, 0] : [0, told])
+    },
+  )
+  it('a low sound that a partial of it nearly explains is none', () => {
+    const cracks = (share: number) => {
+      const track = trackOf([QUIET, [60, 62], [18, 50], [60, 62], QUIET])
+      track.overblown.fill(share, 180, 216)
+      const { report: found } = reportOf(track, 2)
+      expect(found.notes).toHaveLength(1)
+      return found.cracks.length
+    }
+    expect([cracks(0.44), cracks(0.46)]).toEqual([1, 0])
   })
   it('a note that starts a third too high is no squeak', () =>
     expect(report([10, 66], [100, 62]).squeaks).toHaveLength(0))

@@ -367,6 +367,24 @@ describe('dents', () => {
   ] as const)('light strokes: %s', (_, count, frames, drop, level, strokes) =>
     expect(broken(count, frames, drop, level)).toHaveLength(strokes),
   )
+  it.each([
+    // Above the louder of both sides by so much it is a click over the tone, not the tongue, dB: 0.8.
+    [1, 0, 0],
+    [1, 0.19, 0],
+    [1, 0.21, 3],
+    [-1, 0, 3],
+  ])(
+    'where the tone breaks %f dB louder, and is %f dB louder afterwards: %i strokes',
+    (at, then, strokes) => {
+      const track = trackOf([[200, 69]])
+      for (let k = 1; k <= 3; k++)
+        for (let i = 100 * k; i < 100 * k + 40; i++) {
+          if (i < 100 * k + 8) track.hnrDb[i]! -= 16
+          track.levelDb[i]! += i < 100 * k + 8 ? at : then
+        }
+      expect(dentsOf(track, 0, track.hz.length)).toHaveLength(strokes)
+    },
+  )
   it('light strokes are timed by where the tone begins to break', () => {
     const [one] = broken(3, 8, 16)
     // The frame at 0.5 s is the first one; from 20 dB to 4 the tone has broken half-way.
@@ -440,6 +458,9 @@ describe('what isn’t played', () => {
     ['whose level hardly moves', 100, { db: 3 }, null],
     ['whose level moves enough', 100, { db: 3.3 }, '1.0 s'],
     ['that stays on its pitch', 100, { wander: 0.1 }, null],
+    // A sine of 1.3 Hz moves by 17.3 cents a semitone within 30 ms, usually: 12 are asked.
+    ['that hardly glides', 100, { wander: 0.66 }, null],
+    ['that glides enough', 100, { wander: 0.73 }, '1.0 s'],
     ['too short to be judged', 15, {}, null],
     ['of less than a third of a second', 29, {}, null],
     ['of a little more', 31, {}, '0.3 s'],
@@ -448,11 +469,30 @@ describe('what isn’t played', () => {
     expect(doubts).toEqual(said ? [`${said} of talk were heard; they aren’t counted.`] : [])
     if (said) expect(notes.map((n) => n.concert)).toEqual(['A4'])
   })
-  it('a short sound beside talk is talk as well, a long one and a far one aren’t', () => {
-    const notes = (part: Part, apart = 20) => talk(100, { apart }, [part, [30, 0, -80]]).notes.length
-    expect(notes([30, 62, -30])).toBe(1)
-    expect(notes([40, 62, -30])).toBe(2)
-    expect(notes([30, 62, -30], 85)).toBe(2)
+  it('what glides beside talk is talk as well; what stays on its pitch, or lies far away, is played', () => {
+    const notes = (midi: number | ((i: number) => number), apart = 20) =>
+      talk(100, { apart }, [
+        [30, midi, -30],
+        [30, 0, -80],
+      ]).notes.length
+    expect(notes((i) => 62 + 0.05 * i)).toBe(1)
+    expect(notes((i) => 62 + 0.03 * i)).toBe(2)
+    expect(notes(62)).toBe(2)
+    expect(notes((i) => 62 + 0.05 * i, 85)).toBe(2)
+  })
+  it('quick notes are played, however they swell, fade and change colour', () => {
+    const raw = trackOf([
+      [30, 0, -80],
+      ...[60, 62, 64, 65, 67, 65, 64, 62].flatMap((midi): Part[] => [
+        [14, midi, (i) => -20 - 14 * Math.abs(i / 7 - 1)],
+        [4, 0, -60],
+      ]),
+      [30, 0, -80],
+    ])
+    for (let i = 0; i < raw.hz.length; i++) raw.brightness[i] = 3 * Math.exp(0.8 * Math.sin(i / 5))
+    const { report } = reportOf(raw, raw.hz.length * raw.hopS)
+    expect(report.doubts).toEqual([])
+    expect(report.notes.map((n) => n.concert)).toEqual(['C4', 'D4', 'E4', 'F4', 'G4', 'F4', 'E4', 'D4'])
   })
   it('leaves the track it was given as it was', () => {
     const { raw } = left([8, 80, (i) => -20 - 4 * i])

@@ -60,7 +60,7 @@ const HEARD: Record<string, string[]> = {
     'E5 4.80–5.58 s 392.0 Hz 0.0 c; steady 0.1 drift 0.0 sag 0.0 range 0.0 dB; noise 35 dB, colour 3.41 -3, sure 1.00; null: – c at –, – c at –, – dB at –; begins tongued clean rise 15 off -1 c settled 0; ends cut fall 0 off 0 c; loudness {"centsPerDb":null,"plusMinus":null,"why":"short"}',
     'E4 5.58–6.00 s 196.0 Hz 0.0 c; steady 0.1 drift 0.0 sag 0.0 range 0.1 dB; noise 35 dB, colour 3.03 -3, sure 1.00; null: – c at –, – c at –, – dB at –; begins slurred clean rise 0 off 0 c settled 0; ends stopped fall 25 off 0 c; loudness {"centsPerDb":null,"plusMinus":null,"why":"short"}',
     'squeak 1.00–1.13 s 349 to 943 Hz inside partial 0',
-    'crack 3.98–4.31 s 349 to 175 Hz inside',
+    'gurgle 3.98–4.33 s 349 to 349 Hz',
     'dropout 2.62–2.68 s',
     'onset 0.30 s tongued',
     'onset 1.80 s tongued',
