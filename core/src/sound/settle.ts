@@ -103,9 +103,10 @@ const TALK_COLOUR = 0.24
 const TALK_DB = 4.2
 /** Moments that must be compared before a stretch is judged. */
 const TALK_LEAST = 16
-/** Sounds this near to talk are talk too, s, if they glide as talk does or are too short for a note. */
+/** Sounds this near to talk are talk too, s, if they glide as talk does, are too short for a note, or lie amid it and aren't long. */
 const TALK_NEAR_S = 0.8
 const TALK_SHORT_S = 0.06
+const TALK_AMID_S = 0.35
 /**
  * Nobody speaks on one pitch, and what is played stays on one for most of its time: so far apart are two moments of talk, cents,
  * within so much, s. Chosen on six voices of a speech synthesiser (nineteen in twenty stretches from 13 on) and sampled
@@ -143,15 +144,15 @@ function takeBackTalk(track: Track, silence: (s: Stretch) => void): number {
       glides(track, s)
     )
   })
-  const beside = all.map(
-    (s) =>
-      ((s.to - s.from) * hopS <= TALK_SHORT_S || glides(track, s)) &&
-      all.some(
-        (other, j) =>
-          talks[j] &&
-          Math.min(Math.abs(s.from - other.to), Math.abs(other.from - s.to)) * hopS <= TALK_NEAR_S,
-      ),
-  )
+  const nearTalk = (s: Stretch, side: (other: Stretch) => number) =>
+    all.some((other, j) => talks[j] && other !== s && Math.abs(side(other)) * hopS <= TALK_NEAR_S)
+  const beside = all.map((s) => {
+    const before = nearTalk(s, (other) => s.from - other.to)
+    const after = nearTalk(s, (other) => other.from - s.to)
+    const lengthS = (s.to - s.from) * hopS
+    if (before && after && lengthS <= TALK_AMID_S) return true
+    return (before || after) && (lengthS <= TALK_SHORT_S || glides(track, s))
+  })
   let seconds = 0
   all.forEach((s, k) => {
     if (!talks[k] && !beside[k]) return

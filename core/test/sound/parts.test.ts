@@ -480,6 +480,25 @@ describe('what isn’t played', () => {
     expect(notes(62)).toBe(2)
     expect(notes((i) => 62 + 0.05 * i, 85)).toBe(2)
   })
+  it('a short sound amid talk is talk, though it stays on its pitch; a long one is played', () => {
+    const notes = (hundredths: number) => {
+      const wave = (i: number) => Math.sin((2 * Math.PI * 5 * i) / 100)
+      const spoken: Part = [60, (i) => 55 + Math.sin((2 * Math.PI * 1.3 * i) / 100), (i) => -30 + 6 * wave(i)]
+      const raw = trackOf([
+        [30, 0, -80],
+        spoken,
+        [20, 0, -80],
+        [hundredths, 62],
+        [20, 0, -80],
+        spoken,
+        [30, 0, -80],
+      ])
+      for (const from of [60, 260 + 2 * hundredths])
+        for (let i = 0; i < 120; i++) raw.brightness[from + i] = 3 * Math.exp(0.3 * wave(i / 2))
+      return reportOf(raw, raw.hz.length * raw.hopS).report.notes.length
+    }
+    expect([notes(34), notes(36)]).toEqual([0, 1])
+  })
   it('quick notes are played, however they swell, fade and change colour', () => {
     const raw = trackOf([
       [30, 0, -80],
