@@ -87,6 +87,7 @@ export function moveFinder(system: FingerSystem): MoveFinder {
   const chartedSets = [...charted.keys()]
   const everyRegister: ReadonlySet<number> = new Set(system.chart.map((f) => f.register))
 
+  const vented = system.bore.holes.some((hole) => hole.role === 'vent')
   const columns = columnReader(system, bitOf)
   /** Registers that an end may be in; undefined when nobody knows. */
   const registersOf = (held: Held, set: number): number[] | undefined => {
@@ -107,10 +108,18 @@ export function moveFinder(system: FingerSystem): MoveFinder {
     const registers = one && other ? new Set([...one, ...other]) : everyRegister
     const away = (f: { midi: number }) => Math.abs(f.midi - near)
     const heard = (set: number) => charted.get(set)?.filter((f) => registers.has(f.register)) ?? []
+    // Fingers that a chart has in a lower register only have no vent open: a tone that needs one falls down there. Lips hold a
+    // second register without vents, so of such tubes this holds from the third on.
+    const lowest = Math.min(...registers)
+    const fallen = (set: number) =>
+      vented || lowest > 2
+        ? (charted.get(set)?.filter((f) => f.kind === 'standard' && f.register < lowest) ?? [])
+        : []
     return {
       charts: (set: number) => heard(set).length > 0,
       soundOf(set: number): Sound {
-        const options = heard(set)
+        const inReach = heard(set)
+        const options = inReach.length ? inReach : fallen(set)
         if (options.length)
           return {
             sounds: options.reduce((best, f) => (away(f) < away(best) ? f : best)).written,

@@ -137,6 +137,17 @@ describe('moves', () => {
       L1: ['D4', 'chart'],
     })
   })
+  it.each([
+    // From memory, and by physics: with every vent shut a conical reed tube speaks its fundamental.
+    ['oboe', 'D5', 'E5', ['LT:oct1'], 'E4'],
+    ['oboe', 'D5', 'G5', ['LT:oct1'], 'G4'],
+    ['oboe', 'G5', 'A5', ['L1:oct2'], 'A4'],
+    // A flute has no vents there: lips hold the octave, whatever the first finger does.
+    ['flute', 'D5', 'E5', ['L1'], 'E5'],
+  ] as const)('on the %s %s to %s with %s late sounds %s', (id, from, to, late, sounds) => {
+    const state = between(id, from, to).between.find((s) => s.late.join() === late.join())
+    expect(state?.sounds).toBe(sounds)
+  })
   it('says nothing of columns above the second register, where open holes are vents', () => {
     const above = between('clarinet', 'D6', 'F6').between
     expect(above.length).toBeGreaterThan(0)
