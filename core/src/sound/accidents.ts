@@ -89,15 +89,18 @@ const ROUGH_TIMES = 4
 const ROUGH_S = 0.1
 /** A note that was slurred from rings on in a room and beats with the next for so long, s. */
 const RINGS_S = 0.2
+/** From where a note is softer than usual by this to its end it dies away, in a room in beats, dB. */
+const DYING_DB = 4
 
 /** Gurgles: told by a level that jumps about for a while. */
 export function rough(track: Track, note: Segment, accidents: Accident[]): void {
   const { levelDb, upperDb, hopS } = track
   const edge = Math.round(0.06 / hopS)
-  const [first, last] = [
-    note.from + (note.after === 'silence' ? edge : Math.round(RINGS_S / hopS)),
-    note.to - edge,
-  ]
+  const usualDb = median(levelDb.subarray(note.from, note.to))
+  let end = note.to
+  while (end > note.from && levelDb[end - 1]! < usualDb - DYING_DB) end--
+  const first = note.from + (note.after === 'silence' ? edge : Math.round(RINGS_S / hopS))
+  const last = Math.min(note.to, end) - edge
   if (last - first < 2 * edge) return
   const jump = (x: Float32Array, i: number) => Math.abs(x[i]! - (x[i - 2]! + x[i + 2]!) / 2)
   const jumps = Float64Array.from(

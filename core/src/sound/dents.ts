@@ -107,7 +107,25 @@ export function dentsOf(track: Track, from: number, to: number): Dent[] {
     mixed || slow
       ? known.map((d) => ({ ...d, timeS: breaks.find((b) => beside(d, b))?.timeS ?? d.timeS }))
       : known
-  return [...timed, ...lone].sort((a, b) => a.at - b.at)
+  return [...timed, ...lone].filter((d) => !onlyRoom(track, d.at, from, to)).sort((a, b) => a.at - b.at)
+}
+
+/** What is left in a room is so much softer than the tone before it, dB, which is read over so long, s; it falls so fast, dB a second. */
+const ROOM_BELOW_DB = 4
+const ROOM_BEFORE_S = [0.15, 0.03] as const
+const ROOM_FALL_DB_S = 22
+/** Less than this can't be told, s. */
+const ROOM_LEAST_S = 0.04
+
+/** Whether all that follows a moment is what is left in a room: softer, and falling to the end. */
+function onlyRoom({ levelDb, hopS }: Track, at: number, from: number, to: number): boolean {
+  const [far, near] = ROOM_BEFORE_S.map((s) => Math.round(s / hopS)) as [number, number]
+  if ((to - at) * hopS < ROOM_LEAST_S) return false
+  const before = median(levelDb.subarray(Math.max(from, at - far), Math.max(from + 1, at - near)))
+  if (median(levelDb.subarray(at, to)) > before - ROOM_BELOW_DB) return false
+  const third = Math.floor((to - at) / 3)
+  const fall = meanOf(levelDb, at, at + third - 1) - meanOf(levelDb, to - third, to - 1)
+  return fall / (2 * third * hopS) > ROOM_FALL_DB_S
 }
 
 /** A reed or jet that the tongue lets go speaks at once; a rise slower than the fall, and than this, is a tone that grows, ms. */

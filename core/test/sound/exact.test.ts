@@ -314,6 +314,11 @@ describe('what is left out and put in between notes', () => {
       expect(told([80, 69], jump(18))).toEqual([])
       expect(told([80, 69], jump(20))).toEqual([['gurgle', 78.5, 94]])
     })
+    it('aren’t told where a tone dies away in its room', () => {
+      const dying = (by: number): Part => [40, 69, (i) => -20 - by + (Math.floor(i) % 2 ? 0.6 : -0.6)]
+      expect(told([100, 69], dying(3.3))).toHaveLength(1)
+      expect(told([100, 69], dying(4.7))).toEqual([])
+    })
     it('within six hundredths of another accident are that one’s', () => {
       const squeak: Part = [10, 88]
       expect(told([60, 69], squeak, [7, 69], jump(25), [60, 69])).toEqual([['squeak', 60, 70]])

@@ -397,6 +397,20 @@ describe('dents', () => {
     expect(two(8).map((d) => Math.round(d.depthDb))).toEqual([6, 8])
     expect(two(2).map((d) => Math.round(d.depthDb))).toEqual([8])
   })
+  it.each([
+    // After it 40 hundredths are left: of their first third and last, two thirds of the fall lie between.
+    ['as loud as before', -20, 0, 1],
+    ['softer, and staying so', -26, 0, 1],
+    ['softer and falling by 21 dB a second', -24.5, 0.21, 1],
+    ['softer and falling by 24 dB a second', -24.5, 0.24, 0],
+    ['falling as fast, hardly softer', -19, 0.24, 1],
+  ])(
+    'at the end of a tone, followed by what is %s: a stroke, or what a room leaves: %d',
+    (_, db, fall, strokes) => {
+      const dents = found([tone, ...dent(10, 16, 10), [40, 69, (i) => db - fall * i]])
+      expect(dents).toHaveLength(strokes)
+    },
+  )
   it('an accent on running air is one as well', () => {
     const accent = found([
       [40, 69, (i) => -24 - i / 10],
