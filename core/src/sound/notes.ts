@@ -1,7 +1,8 @@
 import { midiOfHz } from '../pitch/index.ts'
-import { dentsOf, type Dent } from './dents.ts'
+import { dentsOf } from './dents.ts'
 import { joined, mixed, rough, slips } from './accidents.ts'
-import { JUMP, type Accident, type Segment } from './segments.ts'
+import { airGoesOn, divides, edgeSounds, isTwo, visitSounds } from './alone.ts'
+import { JUMP, type Accident, type Dent, type Segment } from './segments.ts'
 import { median } from './statistics.ts'
 import type { Track } from './track.ts'
 
@@ -25,22 +26,10 @@ const REGISTER = 5.5
 const LONGEST_ACCIDENT_S = 0.35
 /** On the way to another note, an octave for longer than this is played, s. */
 const LONGEST_OCTAVE_S = 0.1
-/** A wrong sound at the very start or end of a note is no longer than this, s, */
+/** A wrong sound at the very start or end of a note is no longer than this, s. */
 const EDGE_S = 0.2
-/** and no shorter: attacks of sampled reeds and recorders have the next register for up to 40 ms. */
-const EDGE_LEAST_S = 0.045
 /** Shorter than this nobody hears a squeak as one, s. */
 const SQUEAK_S = 0.03
-/** What is so much softer than its note is the noise of its beginning or end, or comes from elsewhere, dB. */
-const EDGE_DB = 7
-const VISIT_DB = 9
-/** A squeak is nearly pure: so much of it repeats, dB, unless the whole note is so noisy, less so much … */
-const PURE_DB = 16
-const PURE_LESS_DB = 6
-/** … and pierces: it isn't softer than its note by more than this, dB. (Simulated squeaks: 19 and 2 louder at least.) */
-const PIERCES_DB = 3
-/** How loud a note is beside a visit is read this near to it, s. */
-const BESIDE_S = 0.1
 const SHORTEST_NOTE_S = 0.06
 /** Shorter than this between two longer ones it wasn't meant, s; and so much shorter than both. */
 const LONGEST_BETWEEN_S = 0.135
@@ -140,27 +129,6 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   const short = (s: Segment, ...around: Segment[]) =>
     seconds(s) <= LONGEST_BETWEEN_S && around.every((a) => seconds(s) < BETWEEN_SHARE * seconds(a))
 
-  const levelOf = (s: Segment) => median(track.levelDb.subarray(s.from, s.to))
-  const besideDb = (host: Segment, next: Segment) => {
-    const beside = Math.round(BESIDE_S / hopS)
-    return Math.min(
-      median(track.levelDb.subarray(Math.max(host.from, host.to - beside), host.to)),
-      median(track.levelDb.subarray(next.from, Math.min(next.to, next.from + beside))),
-    )
-  }
-  const repeatsDb = (s: Segment) => {
-    const found = [...track.hnrDb.subarray(s.from, s.to)].filter((v) => !Number.isNaN(v))
-    return found.length ? median(found) : NaN
-  }
-  /** Whether a high sound stands alone: a low note's one strong partial has the others under it, which don't repeat at its period. */
-  const pure = (s: Segment, host: Segment) =>
-    !(repeatsDb(s) < Math.min(PURE_DB, repeatsDb(host) - PURE_LESS_DB))
-  /** Whether what a note begins or ends with is a sound of its own: long and loud enough, and not explained by the note. */
-  const edge = (s: Segment, of: Segment) =>
-    seconds(s) >= EDGE_LEAST_S &&
-    levelOf(s) >= levelOf(of) - EDGE_DB &&
-    (s.midi > of.midi || !isTwo(track, s))
-
   /** What sounds again after a short gap at the same pitch is one note; strokes part it later. */
   const resumes: Rule = ({ host, here }) => {
     if (!host || !same(host, here)) return undefined
@@ -189,10 +157,8 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
     if (seconds(here) > 0.5 * Math.max(seconds(host), seconds(next))) return undefined
     const back = same(host, next)
     if (!back && seconds(here) > LONGEST_OCTAVE_S && octaveUp(here, host)) return undefined
-    const up = here.midi > host.midi
-    const sounds =
-      levelOf(here) >= besideDb(host, next) - (up ? PIERCES_DB : VISIT_DB) && (!up || pure(here, host))
-    if (sounds && seconds(here) >= SQUEAK_S) accident(here, host, back ? 'inside' : 'crossing')
+    if (seconds(here) >= SQUEAK_S && visitSounds(track, host, here, next))
+      accident(here, host, back ? 'inside' : 'crossing')
     if (back) goesOn(host, next)
     else notes.push({ ...next, after: 'note' })
     return 1
@@ -215,7 +181,7 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   const startsAway: Rule = ({ host, here, next }) => {
     if (!next || !near(here, next) || near(host, here)) return undefined
     if (seconds(here) > EDGE_S || seconds(next) <= 1.5 * seconds(here) || !away(here, next)) return undefined
-    const sounds = edge(here, next)
+    const sounds = edgeSounds(track, here, next)
     if (sounds) accident(here, next, 'start')
     notes.push({ ...next, from: sounds ? here.from : next.from, after: 'silence' })
     if (sounds) for (let f = here.from; f < here.to; f++) notes.at(-1)!.skip.add(f)
@@ -225,7 +191,7 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   const endsAway: Rule = ({ host, here, next }) => {
     if (!host || !near(host, here) || near(here, next)) return undefined
     if (seconds(here) > EDGE_S || !away(here, host) || seconds(host) < 2 * seconds(here)) return undefined
-    if (edge(here, host)) accident(here, host, 'end')
+    if (edgeSounds(track, here, host)) accident(here, host, 'end')
     return 0
   }
   const another: Rule = ({ host, here }) => {
@@ -270,52 +236,11 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
   }
 }
 
-/**
- * As well as this, at least, one of two sounds explains a moment in which both are heard, in four moments of five (chosen by
- * Halitus on exact joins; judged on others, see the tests).
- */
-const EXPLAINS = { least: 0.15, but: 0.2, middle: 0.45 } as const
-/**
- * Whether a low stretch is nothing but two higher sounds at once: at nearly every moment a partial of it alone explains most of
- * what is heard. A sound of its own has partials that belong to neither.
- */
-function isTwo({ overblown }: Track, s: Segment): boolean {
-  const inOrder = overblown.slice(s.from, s.to).sort()
-  const at = (share: number) => inOrder[Math.floor(share * inOrder.length)]!
-  return at(EXPLAINS.but) >= EXPLAINS.least && at(0.5) >= EXPLAINS.middle
-}
-
-/** Whether a stretch lies a whole number of times below another. */
-function divides(s: Segment, other: Segment): boolean {
-  const ratio = 2 ** ((other.midi - s.midi) / 12)
-  return ratio > 1.9 && Math.abs(12 * Math.log2(ratio / Math.round(ratio))) < 0.35
-}
-
 const octaveUp = (s: Segment, from: Segment) => Math.abs(s.midi - from.midi - 12) < 0.6
 
 /** An octave or a twelfth (or down by as much): the other register, not a squeak. */
 function isCrack(semitones: number): boolean {
   return Math.abs(semitones) < 20.5
-}
-
-/** A tone that has gone leaves at least so much less behind, dB; air stays as loud, within so much, where a room's tail falls. */
-const GONE_DB = 6
-const STAYS_DB = 6
-
-/** Whether air is still heard where the tone is gone: a tongue would have stopped it. */
-function airGoesOn(track: Track, host: Segment, here: Segment): boolean {
-  const { upperDb, levelDb } = track
-  const level = (from: number, to: number) => median(levelDb.subarray(from, to))
-  if (level(host.to, here.from) > level(host.from, host.to) - GONE_DB) return false
-  const third = Math.max(1, Math.floor((here.from - host.to) / 3))
-  const falls =
-    median(upperDb.subarray(host.to, host.to + third)) -
-    median(upperDb.subarray(here.from - third, here.from))
-  if (falls > STAYS_DB) return false
-  const silence = Float32Array.from(upperDb).sort()[Math.floor(0.02 * upperDb.length)]!
-  const gap = median(upperDb.subarray(host.to, here.from))
-  const tone = median(upperDb.subarray(host.from, host.to))
-  return gap > silence + 8 && gap > tone - 35
 }
 
 /** Parts notes where the tongue was, and says with which stroke each begins. */

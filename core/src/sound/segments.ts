@@ -1,4 +1,19 @@
-import type { Dent } from './dents.ts'
+/** A stroke of the tongue on running air, as the level shows it. */
+export interface Dent {
+  /** Frame of the lowest level. */
+  at: number
+  /** When the reed or jet starts again: where the level begins to rise, s. */
+  timeS: number
+  depthDb: number
+  /** Between the half-way points of fall and rise, ms. */
+  widthMs: number
+  /** How far the pitch falls in it, cents; 0 or more. */
+  dipCents: number
+  /** Share of the width that the rise takes. */
+  upShare: number
+  /** Level a little after it against the level before, dB. */
+  returnsDb: number
+}
 
 /** Frames [from, to) of a track that belong to one note; `skip` are frames of accidents inside it. */
 export interface Segment {
