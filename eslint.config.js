@@ -16,6 +16,7 @@ const coreByItsFaces = { group: ['**/core/src/**', '@halitus/core/*/*'], message
 const CORE = [
   'errors',
   'time',
+  'trouble',
   'evidence',
   'schools',
   'pitch',

@@ -17,9 +17,9 @@ import {
 import { NAMINGS, type Naming } from '../pitch/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import type { CardRowKind } from '../records/index.ts'
+import { TROUBLES, type Trouble } from '../trouble/index.ts'
 
-export const TROUBLES = ['dizzy', 'sore', 'no-sound', 'other'] as const
-export type Trouble = (typeof TROUBLES)[number]
+export { TROUBLES, type Trouble }
 
 const ROW_KINDS = STAGES.filter((s): s is CardRowKind => s !== 'home')
 export const cardRow = strict({

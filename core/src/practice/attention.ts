@@ -1,5 +1,6 @@
 import { dayOf, daysBetween, weeksInWords } from '../time/index.ts'
 import type { Concern } from '../records/index.ts'
+import { troubleWords } from '../trouble/index.ts'
 
 /** What is known beside a learner's entries when a lesson is prepared. */
 export interface Circumstances {
@@ -8,14 +9,6 @@ export interface Circumstances {
   /** Trouble reported from home since the last lesson, newest last. */
   reports: readonly { kind: string; text: string }[]
   lastLessonAt?: string
-}
-
-/** What was reported from home, in words. */
-export const TROUBLE_WORDS: Readonly<Record<string, string>> = {
-  dizzy: 'Dizzy',
-  sore: 'Sore',
-  'no-sound': 'No sound',
-  other: 'Trouble',
 }
 
 /** What of a card was done. */
@@ -76,7 +69,7 @@ export function attention(
     found.push({
       kind: 'report',
       weight: 100,
-      sentence: `${TROUBLE_WORDS[report.kind] ?? TROUBLE_WORDS.other} at home${report.text ? `: ${report.text}` : ''}`,
+      sentence: `${troubleWords(report.kind)} at home${report.text ? `: ${report.text}` : ''}`,
     })
   if (card) {
     const due = Math.min(

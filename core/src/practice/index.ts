@@ -28,6 +28,5 @@ export {
   practisedWords,
   SESSION_SHARE,
   type Practised,
-  TROUBLE_WORDS,
   type Circumstances,
 } from './attention.ts'

@@ -3,7 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { TodayAnswer } from '@halitus/core/contract'
-import { TROUBLE_WORDS } from '@halitus/core/practice'
+import { troubleWords } from '@halitus/core/trouble'
 import { dayName } from '@/base/words.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
@@ -32,7 +32,7 @@ async function seen(id: string, name: string) {
         <li v-for="{ report, learner, cardId } in today.reports" :key="report.id" class="caution">
           <span
             ><RouterLink :to="{ name: 'learner', params: { id: learner.id } }">{{ learner.name }}</RouterLink
-            >, {{ dayName(report.at) }}: {{ TROUBLE_WORDS[report.kind] ?? TROUBLE_WORDS.other
+            >, {{ dayName(report.at) }}: {{ troubleWords(report.kind)
             }}{{ report.text ? `: ${report.text}` : '' }}</span
           >
           <span class="acts">
