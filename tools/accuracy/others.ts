@@ -18,7 +18,7 @@ import {
 import { f1, noEvents, perMinute, scoreEvents, type EventScore } from './score.ts'
 
 /** What was heard in some playing whose notes are known. */
-export interface Tally {
+interface Tally {
   seconds: number
   notes: number
   right: number
@@ -32,7 +32,7 @@ export interface Tally {
   /** The plain library's. */
   theirs: { right: number; lost: number; cracks: number }
 }
-export const nothing = (): Tally => ({
+const nothing = (): Tally => ({
   seconds: 0,
   notes: 0,
   right: 0,
@@ -96,7 +96,7 @@ const plainCracks = (heard: readonly Stretch[]) =>
     return Math.abs(apart - 12) < 0.6 || Math.abs(apart - 19) < 0.6
   }).length
 
-export function count(
+function count(
   into: Tally,
   notes: readonly Played[],
   samples: Float32Array,
@@ -139,7 +139,7 @@ export function count(
 }
 const percent = (part: number, whole: number) => `${((100 * part) / Math.max(1, whole)).toFixed(1)} %`
 
-export interface Performance {
+interface Performance {
   piece: SampledPiece
   /** Another instrument's playing, for company. */
   other: Float32Array
@@ -150,7 +150,7 @@ export interface Performance {
  * Some playing of every instrument on every bank.
  * @param seconds each
  */
-export function performances(seed: number, seconds: number): Performance[] {
+function performances(seed: number, seconds: number): Performance[] {
   const pieces = [
     ...BANKS.flatMap((bank) => SAMPLED_IDS.map((id) => [bank, id] as const)),
     ...OTHER_IDS.map((id) => [OTHER_BANK, id] as const),
