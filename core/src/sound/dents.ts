@@ -87,7 +87,8 @@ export function dentsOf(track: Track, from: number, to: number): Dent[] {
   return [...timed, ...lone].filter((d) => !onlyRoom(track, d.at, from, to)).sort((a, b) => a.at - b.at)
 }
 
-/** What is left in a room is so much softer than the tone before it, dB, which is read over so long, s; it falls so fast, dB a second. */
+/** What is left in a room is so much softer than the tone before it, dB, which is read over so long, s; it falls so fast, dB a second (chosen by
+ * Halitus on the simulated church and on sampled playing in two rooms; no published source). */
 const ROOM_BELOW_DB = 4
 const ROOM_BEFORE_S = [0.15, 0.03] as const
 const ROOM_FALL_DB_S = 22
