@@ -146,6 +146,9 @@ export const crossingsAnswer = strict({
         })
           .optional()
           .default(undefined),
+        vent: strict({ written: noteText(), lengthMs: n(), late: touchList(), early: touchList() })
+          .optional()
+          .default(undefined),
       }),
     )
     .required(),

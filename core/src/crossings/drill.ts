@@ -20,8 +20,9 @@ export interface Tally {
 /** Counts a take. */
 export function tally(crossings: readonly Crossing[]): Tally {
   const apart = crossings.flatMap((c) => {
-    if (!c.between) return []
-    const { late, early, lengthMs } = c.between
+    const out = c.between ?? c.vent
+    if (!out) return []
+    const { late, early, lengthMs } = out
     // Which of the two it was: the fewer fingers, and where as many came late as early, the late ones.
     const how = late.length && (late.length <= early.length || !early.length) ? 'late' : 'early'
     return (how === 'late' ? late : early).map((touch) => ({ touch, how, lengthMs }) as const)
@@ -58,7 +59,8 @@ export function drillFor(
 ): string {
   if (!crossings.length) return 'Play the two notes back and forth, slurred, one a second.'
   const { clean, tries, late, how, times, lengthMs } = tally(crossings)
-  const registers = crossings.filter((c) => c.verdict === 'register').length
+  // A vent that came at its own time is a finger's matter.
+  const registers = crossings.filter((c) => c.verdict === 'register' && !c.vent).length
   const squeaks = crossings.filter((c) => c.verdict === 'squeak').length
   if (clean / tries >= INTO_LINE) return 'Clean: now long-short and short-long, then in the line.'
   if (squeaks >= 2)

@@ -1,6 +1,14 @@
-import { describeBetween, likelihoods, moveFinder, type Held } from '../fingering/index.ts'
-import type { FingerSystem } from '../instruments/index.ts'
-import { hzOfMidi, parseNote } from '../pitch/index.ts'
+import {
+  describeBetween,
+  likelihoods,
+  moveFinder,
+  outOfStep,
+  ventTouches,
+  type Between,
+  type Held,
+} from '../fingering/index.ts'
+import type { FingerSystem, TouchId } from '../instruments/index.ts'
+import { hzOfMidi, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { notesAlong, tuningOf, type Along, type Analysed } from '../sound/index.ts'
 import { LATE_MS } from './pulse.ts'
 import { CROSSING, crossingsIn, type Candidate, type Crossing, type Run } from './runs.ts'
@@ -36,9 +44,51 @@ function candidates(system: FingerSystem, from: End, to: End): Candidate[] {
     const sure = between.source === 'chart' ? 1 : BY_COLUMN
     if (candidate.kind === 'between') candidate.states.push({ between, likelihood: likely[i]! * sure })
   })
-  for (const end of found.slice(0, 2)) for (const away of REGISTERS) add(end.midi + away, 'register')
+  for (const [i, end] of found.slice(0, 2).entries())
+    for (const away of REGISTERS) {
+      const candidate = add(end.midi + away, 'register')
+      const vent = outOfTime(system, from, to, i === 1, away, candidate.midi)
+      if (vent && candidate.kind !== 'from' && candidate.kind !== 'to') candidate.vent ??= vent
+    }
   for (const c of found) c.states.sort((a, b) => b.likelihood - a.likelihood)
   return found
+}
+
+/**
+ * The vent that would make one end of a move sound in another register: what should be open and isn't yet lets it fall, what
+ * is open beside it makes it leap.
+ * @param isTo whether it is the second end that sounds so @param away semitones from it
+ * @returns undefined where no vent moves that way
+ */
+function outOfTime(
+  system: FingerSystem,
+  from: End,
+  to: End,
+  isTo: boolean,
+  away: number,
+  midi: number,
+): Between | undefined {
+  const vents = ventTouches(system)
+  const resting = new Set(system.bore.holes.filter((h) => h.rest === 'open').flatMap((h) => h.movedBy))
+  const opensBy = (t: TouchId) => system.touches.some((x) => x.id === t && x.halfOf) || !resting.has(t)
+  /** Touches by which a vent is open at one end and not at the other: pressed, or let go where the key closes it. */
+  const openAt = (here: End, there: End) =>
+    system.touches
+      .filter((t) => vents.has(t.id) || t.halfOf)
+      .map((t) => t.id)
+      .filter((t) => here.touches.includes(t) !== there.touches.includes(t))
+      .filter((t) => here.touches.includes(t) === opensBy(t))
+  const [opens, leaves] = [openAt(to, from), openAt(from, to)]
+  // The second end sounds in another register while a vent is late, the first one when it was early.
+  const touches = isTo === away < 0 ? opens : leaves
+  if (!touches.length) return undefined
+  return {
+    touches: [],
+    late: isTo ? touches : [],
+    early: isTo ? [] : touches,
+    sounds: noteName(midi),
+    source: 'column',
+  }
 }
 
 /** Runs of one pitch; moments without one are told apart into sounds and silence by the level. */
@@ -105,8 +155,11 @@ export function crossingWords(system: FingerSystem, c: Crossing): string {
   switch (c.verdict) {
     case 'clean':
       return 'Clean.'
-    case 'register':
-      return 'The register was missed: the fingers were there, the air or the vent wasn’t.'
+    case 'register': {
+      if (!c.vent) return 'The register was missed: the fingers were there, the air or the vent wasn’t.'
+      const { written, lengthMs } = c.vent
+      return `The register was missed: ${prettyNote(written)} for ${Math.round(lengthMs)} ms, ${outOfStep(system, c.vent)}, or the air.`
+    }
     case 'late':
       return `Together, but ${Math.round(c.offMs ?? LATE_MS)} ms after the beat.`
     case 'squeak':

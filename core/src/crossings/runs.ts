@@ -21,6 +21,8 @@ export interface Crossing {
     /** Other fingers that could have given the same note, likeliest first; none where the note tells. */
     or: { late: TouchId[]; early: TouchId[] }[]
   }
+  /** Where a register was missed and a vent moves: what sounded, how long, and whether the vent came late or early. */
+  vent?: { written: string; lengthMs: number; late: TouchId[]; early: TouchId[] }
 }
 
 /** Chosen by Halitus, after trials with the simulated player. */
@@ -47,6 +49,8 @@ export interface Candidate {
   kind: 'from' | 'to' | 'between' | 'register'
   /** Who would be late, most likely first. */
   states: { between: Between; likelihood: number }[]
+  /** Where it is another register of an end: the vent that gives it when it comes at its own time. */
+  vent?: Between
 }
 
 /** From this share of the likeliest on, others are named beside it. */
@@ -107,15 +111,21 @@ export function crossingsIn(
         hears(r, r.index),
     )
     // The same note again is a crossing only where the other one was tried and another register came.
-    if (run.index === before.run.index && !(missed && lengthMs(missed) >= 1000 * CROSSING.noteS)) continue
     const same = run.index === before.run.index
+    const instead =
+      same && gap.find((r) => otherRegister(all[r.index]) && lengthMs(r) >= 1000 * CROSSING.noteS)
+    if (same && !instead) continue
     const crossing: Crossing = {
-      timeS: same ? missed!.fromS : run.fromS,
+      timeS: instead ? instead.fromS : run.fromS,
       from: nameOf(before.run),
       to: same ? (run.index === 0 ? to : from) : nameOf(run),
       verdict: 'clean',
     }
-    found.push(judged(crossing, gap, missed, all, squeaks, before.run, run))
+    found.push(
+      instead
+        ? missedRegister(crossing, instead, all, before.run)
+        : judged(crossing, gap, missed, all, squeaks, before.run, run),
+    )
   }
   return found
 }
@@ -139,6 +149,21 @@ function settled(
     else right.push({ ...run, index })
   }
   return right
+}
+
+const otherRegister = (c: Candidate | undefined) => c !== undefined && (c.kind === 'register' || !!c.vent)
+
+/** Back again, who was late going there is early, and the other way round: the same fingers stand between. */
+const side = ({ late, early }: Between, before: Run) =>
+  before.index === 0 ? { late, early } : { late: early, early: late }
+
+function missedRegister(crossing: Crossing, run: Run, all: readonly Candidate[], before: Run): Crossing {
+  const { vent } = all[run.index]!
+  return {
+    ...crossing,
+    verdict: 'register',
+    ...(vent && { vent: { written: vent.sounds, lengthMs: lengthMs(run), ...side(vent, before) } }),
+  }
 }
 
 function judged(
@@ -165,12 +190,9 @@ function judged(
     .reduce<Run | undefined>((best, r) => (!best || lengthMs(r) > lengthMs(best) ? r : best), undefined)
   const ms = between ? lengthMs(between) : 0
   if (missed && lengthMs(missed) > Math.max(ms, CROSSING.leastMs) && !squeak)
-    return { ...crossing, verdict: 'register' }
+    return missedRegister(crossing, missed, all, before)
   if (between && ms >= CROSSING.leastMs && ms <= CROSSING.mostMs) {
     const candidate = all[between.index]!
-    // Back again, who was late going there is early, and the other way round: the same fingers stand between.
-    const forth = before.index === 0
-    const side = ({ late, early }: Between) => (forth ? { late, early } : { late: early, early: late })
     const [first, ...rest] = candidate.states
     const state = first!.between
     return {
@@ -179,8 +201,8 @@ function judged(
       between: {
         written: state.sounds,
         lengthMs: ms,
-        ...side(state),
-        or: rest.filter((r) => r.likelihood > OTHERS * first!.likelihood).map((r) => side(r.between)),
+        ...side(state, before),
+        or: rest.filter((r) => r.likelihood > OTHERS * first!.likelihood).map((r) => side(r.between, before)),
       },
     }
   }

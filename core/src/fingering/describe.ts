@@ -40,9 +40,9 @@ const names = (system: FingerSystem, ids: TouchId[]) =>
     .replace(/, ([^,]*)$/, ' and $1')
 
 /** Who was late in a moment between (or early, when fewer were early), in plain words: `right ring late`. */
-export function outOfStep(system: FingerSystem, between: Between): string {
-  const lateIsFewer = between.late.length <= between.early.length
-  return `${names(system, lateIsFewer ? between.late : between.early)} ${lateIsFewer ? 'late' : 'early'}`
+export function outOfStep(system: FingerSystem, { late, early }: Pick<Between, 'late' | 'early'>): string {
+  const wasLate = late.length > 0 && (late.length <= early.length || !early.length)
+  return `${names(system, wasLate ? late : early)} ${wasLate ? 'late' : 'early'}`
 }
 
 /** Who says what sounds where no chart does. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { CROSSING, crossingWords, judgeCrossings } from '@halitus/core/crossings'
 import { fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
 import { playPhrase, type Manner, type PhraseNote } from '@halitus/core/player'
+import { parseNote, prettyNote } from '@halitus/core/pitch'
 import { analyse } from '@halitus/core/sound'
 
 const RATE = 24000
@@ -91,6 +92,34 @@ describe('a move back and forth', () => {
         found.find((c) => c.verdict === 'register')!,
       ),
     ).toContain('register was missed')
+  })
+  it.each([
+    ['oboe', 'G5', 'A5', 'A4', ['L1:oct2']],
+    ['bassoon', 'G3', 'A3', 'A2', ['LT:whisper', 'LT:A']],
+    ['soprano-recorder', 'D5', 'E5', 'E4', ['LT:half']],
+    ['clarinet', 'A4', 'B4', 'E3', ['LT:reg']],
+  ])('names the vent when the %s from %s to %s falls to %s', (id, from, to, sounds, late) => {
+    const fall = parseNote(sounds).midi - parseNote(to).midi
+    const { found } = hear(id, from, to, {
+      3: { happens: [{ kind: 'slip', atS: 0, lengthS: 0.12, ratio: 2 ** (fall / 12) }] },
+    })
+    const [missed, ...more] = found.filter((c) => c.verdict !== 'clean')
+    expect(more).toEqual([])
+    expect(missed).toMatchObject({ verdict: 'register', vent: { written: sounds, late, early: [] } })
+    const said = crossingWords(fingerSystem(instrument(id)), missed!)
+    expect(said).toMatch(/ late/)
+    expect(said).toContain(prettyNote(sounds))
+  })
+  it('names no vent where none moves', () => {
+    const { found } = hear('alto-sax', 'G5', 'A5', {
+      3: { happens: [{ kind: 'slip', atS: 0, lengthS: 0.12, ratio: 0.5 }] },
+    })
+    const missed = found.filter((c) => c.verdict === 'register')
+    expect(missed).toHaveLength(1)
+    expect(missed[0]!.vent).toBeUndefined()
+    expect(crossingWords(fingerSystem(instrument('alto-sax')), missed[0]!)).toBe(
+      'The register was missed: the fingers were there, the air or the vent wasn’t.',
+    )
   })
   it('at the learner’s own tuning, and tongued', () => {
     expect(hear('clarinet', 'E4', 'C4', {}, { detuneCents: 35 }).verdicts).toBe(CLEAN)

@@ -51,6 +51,30 @@ const verdicts = (list: [number, number][], squeaks: { startS: number; endS: num
   judge(list, squeaks).map((c) => c.verdict)
 
 describe('stretches of one pitch, judged', () => {
+  it('name the vent that came late on the way there, and early on the way back', () => {
+    const vented = ALL.map((c) => (c.kind === 'register' ? { ...c, vent: between('A5', ['oct'], []) } : c))
+    const list = runs([FROM, 400], [REGISTER, 120], [TO, 400], [REGISTER, 120], [FROM, 400])
+    expect(crossingsIn(list, vented, 'A4', 'F4').map((c) => c.vent)).toEqual([
+      { written: 'A5', lengthMs: 120, late: ['oct'], early: [] },
+      { written: 'A5', lengthMs: 120, late: [], early: ['oct'] },
+    ])
+    expect(crossingsIn(list, ALL, 'A4', 'F4').map((c) => [c.verdict, c.vent])).toEqual([
+      ['register', undefined],
+      ['register', undefined],
+    ])
+  })
+  it.each([
+    [1000 * CROSSING.noteS - 1, []],
+    [1000 * CROSSING.noteS, ['register']],
+  ])(
+    'count a note that only sounded in another register, though a chart has it between: %i ms',
+    (ms, said) => {
+      const fallen = ALL.map((c) => (c.kind === 'between' ? { ...c, vent: between('G4', ['oct'], []) } : c))
+      const list = runs([FROM, 400], [BETWEEN, ms], [FROM, 400])
+      expect(crossingsIn(list, fallen, 'A4', 'F4').map((c) => c.verdict)).toEqual(said)
+      expect(crossingsIn(list, ALL, 'A4', 'F4')).toEqual([])
+    },
+  )
   it('are a change where one end follows the other', () => {
     expect(
       judge([
