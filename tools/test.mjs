@@ -103,7 +103,7 @@ counted(
   step('Browser tests', bin('playwright'), ['test', '-c', 'e2e/playwright.config.ts']),
   browser,
   (r) => ({
-    // Only tests in real time may be tried again (see their files); one that then passes has passed, and the list says so.
+    // A test may be tried again, for the machine stands still at times; one that then passes has passed, and the list says so.
     passed: r.stats.expected + r.stats.flaky,
     failed: r.stats.unexpected,
     names: r.suites.flatMap(unexpected),
