@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { happened, ownLesson, TONE } from './own-lesson.ts'
-import { soundFile } from './sounds.ts'
+import { soundFile, talkAndTone } from './sounds.ts'
 
 /** Breath and Sound beyond the level tone: drills, counts, small parts, shapes, and what is seen at the mouth. */
 const simulated = (page: Page, seconds = 3, preset = 'steady') =>
@@ -301,6 +301,24 @@ test('first sounds are counted in a recording, too', async ({ page }) => {
     timeout: 20_000,
   })
   await expect(page.getByText('0 of 0')).toBeVisible()
+})
+
+test('what was left out as talk is said, and counted all the same when somebody knows better', async ({
+  page,
+}) => {
+  await page.addInitScript(() => (localStorage['halitus.source'] = 'file'))
+  await open(page, 'sound', 'Long tone')
+  await page.getByLabel('WAVE file').setInputFiles(talkAndTone())
+  const left = page.getByText(/^\d\.\d s of talk were heard; they aren’t counted\.$/)
+  await expect(left).toBeVisible({ timeout: 20_000 })
+  await expect(noted(page).getByRole('listitem')).toHaveCount(1)
+  await page.getByRole('button', { name: 'Count it all the same' }).click()
+  await expect(left).toBeHidden({ timeout: 20_000 })
+  await expect(page.locator('.verdict')).toBeVisible()
+  // What was heard again stands for what was heard first, and not beside it.
+  await expect(noted(page).getByRole('listitem')).toHaveCount(1)
+  await page.reload()
+  await expect(noted(page).getByRole('listitem')).toHaveCount(1)
 })
 
 test('a bend of another part than was asked isn’t kept', async ({ page }) => {

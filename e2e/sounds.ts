@@ -105,3 +105,24 @@ export function oneNote(written: string) {
   )
   return { name: 'note.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
 }
+
+/** Something like a voice, whose pitch, loudness and colour go up and down; then a clarinet's tone. */
+export function talkAndTone() {
+  const RATE = 44100
+  const after = perform(
+    { instrument: 'clarinet', written: 'E4', lengthS: 2, leadS: 1, tailS: 1, breathDb: -45 },
+    RATE,
+  )
+  let phase = 0
+  const voice = Float32Array.from({ length: 2 * RATE }, (_, i) => {
+    const wave = Math.sin((2 * Math.PI * 5 * i) / RATE)
+    phase += (2 * Math.PI * 150 * 2 ** (Math.sin((2 * Math.PI * 1.3 * i) / RATE) / 6)) / RATE
+    let v = 0
+    for (let k = 1; k <= 12; k++) v += Math.exp(-k * (0.45 - 0.3 * wave)) * Math.sin(k * phase)
+    return i < 0.3 * RATE ? 0 : 0.1 * 10 ** ((6 * wave) / 20) * v
+  })
+  const all = new Float32Array(voice.length + after.length)
+  all.set(voice)
+  all.set(after, voice.length)
+  return { name: 'talk.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(all, RATE)) }
+}

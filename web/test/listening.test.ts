@@ -17,11 +17,24 @@ import type { Ear, Measurement } from '@/workers/index.ts'
 const RATE = 16000
 const CLARINET: Ear = { transposition: -2, a4Hz: 440 }
 
+/** Something like a voice: pitch, loudness and colour go up and down. */
+function talking(): Float32Array {
+  let phase = 0
+  return Float32Array.from({ length: 2.5 * RATE }, (_, i) => {
+    const t = i / RATE
+    const wave = Math.sin(2 * Math.PI * 5 * t)
+    phase += (2 * Math.PI * 150 * 2 ** (Math.sin(2 * Math.PI * 1.3 * t) / 6)) / RATE
+    let v = 0
+    for (let k = 1; k <= 12; k++) v += Math.exp(-k * (0.45 - 0.3 * wave)) * Math.sin(k * phase)
+    return t < 0.3 || t > 2.2 ? 0 : 0.15 * 10 ** ((6 * wave) / 20) * v
+  })
+}
+
 /** What the pretended ear has taken in since it began to listen. */
 let heard: Float32Array = new Float32Array()
 
 function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string[] = []): Measurement {
-  const { report, track } = analyse(samples, rate, ear)
+  const { report, track, talkS } = analyse(samples, rate, ear)
   return {
     report,
     tone: longTone(report),
@@ -31,7 +44,8 @@ function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string
     strokes: [],
     along: undefined,
     crossings: undefined,
-    warnings,
+    warnings: [...warnings, ...report.doubts],
+    talkS,
   }
 }
 
@@ -39,6 +53,7 @@ vi.mock('@/workers/index.ts', () => ({
   captureUrl: '',
   soundWorker: () => ({
     end: async (ear: Ear) => measure(heard, RATE, ear),
+    again: async (ear: Ear) => measure(heard, RATE, ear),
     file: async (file: Blob, ear: Ear, onShare: (share: number) => void) => {
       onShare(0.5)
       await cancellable()
@@ -220,6 +235,23 @@ describe('files', () => {
     expect(listening.state).toBe('idle')
     expect(listening.result).toBeUndefined()
     expect(done).not.toHaveBeenCalled()
+  })
+  it('count what sounds like talk where somebody says so, and only then', async () => {
+    const listening = useListening()
+    const judged: number[] = []
+    const what = take(vi.fn((m: Measurement) => void judged.push(m.report.notes.length)))
+    await listening.takeFile(file(writeWav(talking(), RATE)), what)
+    expect(listening.result?.talkS).toBeGreaterThan(1)
+    expect(listening.result?.warnings.at(-1)).toMatch(/s of talk were heard; they aren’t counted/)
+    await listening.countTalk()
+    expect(listening.result).toMatchObject({ talkS: 0, warnings: [] })
+    expect(judged).toHaveLength(2)
+    expect(judged[1]).toBeGreaterThan(judged[0]!)
+    // Once is enough, and the next take begins as ever.
+    await listening.countTalk()
+    expect(judged).toHaveLength(2)
+    await listening.takeFile(file(writeWav(talking(), RATE)), what)
+    expect(listening.result?.talkS).toBeGreaterThan(1)
   })
   it('that are cut short say so', async () => {
     const whole = writeWav(perform({ instrument: 'clarinet', written: 'C5', lengthS: 2 }, RATE), RATE)

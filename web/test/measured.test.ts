@@ -24,6 +24,7 @@ function measured(p: Partial<Performance> = {}): Measurement {
     along: undefined,
     crossings: undefined,
     warnings: [],
+    talkS: 0,
   }
 }
 
@@ -156,6 +157,7 @@ describe('the verdict', () => {
       along: undefined,
       crossings: undefined,
       warnings: [],
+      talkS: 0,
     })
     const shown = Array.from(drawn.hz).filter((hz) => hz > 0)
     expect(shown.length).toBeGreaterThan(380)

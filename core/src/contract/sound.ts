@@ -46,6 +46,7 @@ export const soundAnswer = strict({
         wobble: swing(),
         waver: swing(),
         tremor: strict({ depthDb: maybe(), rateHz: maybe() }).required(),
+        movementCents: n(),
         swing: string()
           .oneOf(['steady', 'vibrato', 'shake', 'waver', 'tremor'] as const)
           .nullable()

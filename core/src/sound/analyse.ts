@@ -16,6 +16,8 @@ export interface AnalyseOptions {
   a4Hz?: number
   /** The note that was asked for, Hz: may settle an octave; what was heard without it is told as well. */
   askedHz?: number
+  /** What sounds like talk is counted as well: somebody says that it was played. */
+  countTalk?: boolean
 }
 
 /** What a whole signal came to. */
@@ -24,7 +26,12 @@ export interface Analysed {
   /** In order of time. */
   strokes: HeardStroke[]
   track: Track
+  /** How long something was taken for talk and left out, s; 0 where too little to say. */
+  talkS: number
 }
+
+/** From so much talk on it is said, s (chosen by Halitus). */
+const TALK_SAID_S = 0.3
 
 /** Everything Halitus hears in a signal that comes in blocks. Only the track is kept of it. */
 export class Analysis {
@@ -80,12 +87,12 @@ const companyWords = (hz: number, a4Hz?: number) =>
 
 /** The report of a track that is there already, and the track without the pitch of what isn't played. */
 export function reportOf(raw: Track, durationS: number, options: AnalyseOptions = {}): Analysed {
-  const { track, humS, talkS } = settle(raw)
+  const { track, humS, talkS } = settle(raw, options.countTalk)
   const doubts = [
     ...(humS > 0.2 ? ['Mains hum is heard in the pauses; it isn’t counted.'] : []),
-    ...(talkS > 0.3 ? [`${talkS.toFixed(1)} s of talk were heard; they aren’t counted.`] : []),
+    ...(talkS > TALK_SAID_S ? [`${talkS.toFixed(1)} s of talk were heard; they aren’t counted.`] : []),
   ]
-  return { ...describe(track, doubts, durationS, options), track }
+  return { ...describe(track, doubts, durationS, options), track, talkS: talkS > TALK_SAID_S ? talkS : 0 }
 }
 
 function describe(
@@ -258,6 +265,7 @@ function reportNote(
     wobble: { depthCents: wobble.depth, rateHz: wobble.rateHz },
     waver: { depthCents: waver.depth, rateHz: waver.rateHz },
     tremor: { depthDb: tremor.depth, rateHz: tremor.rateHz },
+    movementCents: movementOf(residual, hopS, wobble.depth),
     swing: swingOf(wobble, waver, tremor),
     brightness: mid(track.brightness, inside),
     oddEvenDb: mid(track.oddEvenDb, inside),
@@ -265,6 +273,13 @@ function reportNote(
     start: startReport(track, note, accidents, centre, startS, a4Hz),
     end: endReport(track, note, cents, centre),
   }
+}
+
+/** The whole movement as the size of one sine: of what is fast, the window's share is given back. @param fast its depth, cents */
+function movementOf(residual: Float64Array, hopS: number, fast: number | null): number {
+  const seen = fastSwing(residual, hopS, 0).depth
+  const lost = fast === null || seen === null ? 0 : fast ** 2 - seen ** 2
+  return Math.sqrt(2 * spread(residual) ** 2 + Math.max(0, lost))
 }
 
 /** A pitch that follows loudness isn't wavering: so much better than any sine must loudness explain it (chosen by Halitus). */

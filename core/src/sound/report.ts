@@ -29,6 +29,8 @@ export interface NoteReport {
   waver: { depthCents: number | null; rateHz: number | null }
   /** What of the loudness moves 2 to 12 times a second, dB likewise. */
   tremor: { depthDb: number | null; rateHz: number | null }
+  /** All that the pitch moves about its drift, slow and fast, regular or not: r.m.s. × √2, as a sine's size; cents. */
+  movementCents: number
   /** What those three amount to, in a word. */
   swing: 'steady' | 'vibrato' | 'shake' | 'waver' | 'tremor' | null
   /** Mean of the spectrum’s centre, in partials, and of odd against even partials, dB; null where not measured. */

@@ -37,9 +37,10 @@ export function voiced(hz: ArrayLike<number>, leapCents = Infinity): Stretch[] {
 
 /**
  * The track without the pitch of what isn't played: rings of keys and clicks, the room's tail, talk, mains hum.
+ * @param keepTalk leaves what sounds like talk in: somebody knows that it was played
  * @returns a track with columns of its own where they differ, and how long hum and talk were heard, s
  */
-export function settle(raw: Track): { track: Track; humS: number; talkS: number } {
+export function settle(raw: Track, keepTalk = false): { track: Track; humS: number; talkS: number } {
   const track = { ...raw, hz: raw.hz.slice(), aloneHz: raw.aloneHz.slice(), looseHz: raw.looseHz.slice() }
   const { hz, hopS, levelDb } = track
   const silence = ({ from, to }: Stretch) => {
@@ -55,7 +56,7 @@ export function settle(raw: Track): { track: Track; humS: number; talkS: number 
     if (lengthS < SHORTEST_S || (lengthS <= CLICK_S && rings(track, s))) silence(s)
     else silence({ from: tailFrom(track, s), to: s.to })
   }
-  const talkS = takeBackTalk(track, silence)
+  const talkS = keepTalk ? 0 : takeBackTalk(track, silence)
   for (const s of voiced(hz, 100)) {
     const own = hz.subarray(s.from, s.to)
     const middle = median(own)

@@ -450,6 +450,7 @@ describe('what isn’t played', () => {
     hundredths: number,
     { colour = 0.3, db = 6, wander = 1, apart = 100 } = {},
     after: Part[] = [],
+    countTalk = false,
   ) => {
     const wave = (i: number) => Math.sin((2 * Math.PI * 5 * i) / 100)
     const raw = trackOf([
@@ -462,8 +463,19 @@ describe('what isn’t played', () => {
     ])
     for (let i = 60; i < 60 + 2 * hundredths; i++)
       raw.brightness[i] = 3 * Math.exp(colour * wave((i - 60) / 2))
-    return reportOf(raw, raw.hz.length * raw.hopS).report
+    const { report, talkS } = reportOf(raw, raw.hz.length * raw.hopS, { countTalk })
+    return { ...report, talkS }
   }
+  it('talk is counted where somebody says that it was played', () => {
+    const left = talk(100)
+    expect(left).toMatchObject({ talkS: expect.closeTo(1, 1), notes: { length: 1 } })
+    const counted = talk(100, {}, [], true)
+    expect(counted).toMatchObject({ talkS: 0, doubts: [] })
+    expect(counted.notes.length).toBeGreaterThan(1)
+    expect(counted.notes.at(-1)!.concert).toBe('A4')
+    // Too little to be said is nothing to count again.
+    expect(talk(29).talkS).toBe(0)
+  })
   it.each([
     // A sine compared 80 ms apart moves by 1.34 times its size, usually: 0.24 in colour and 4.2 dB are asked.
     ['talk', 100, {}, '1.0 s'],

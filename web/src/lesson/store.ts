@@ -225,7 +225,8 @@ export const useLesson = defineStore('lesson', () => {
   /** The teacher overrules an aim. */
   const setAim = (stage: Stage, goal: EntryKind, about: string, value: number) =>
     add(stage, 'target', { goal, about, value })
-  async function takeBack(id: string) {
+  /** @param quietly where what was taken back is replaced at once */
+  async function takeBack(id: string, quietly = false) {
     const lessonId = answer.value?.lesson.id
     const entry = own.value.find((e) => e.id === id)
     if (!lessonId || !entry) return
@@ -234,6 +235,7 @@ export const useLesson = defineStore('lesson', () => {
       about: lessonId,
       shown: { removed: id } satisfies Change,
     })
+    if (quietly) return
     notices.show('Taken back.', {
       undo: () => {
         const { stage, kind, provenance, data, at } = entry

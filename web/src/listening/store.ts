@@ -78,6 +78,8 @@ export const useListening = defineStore('listening', () => {
   let rule: StopRule = untilToneEnds()
   let judge: Take['judge'] | undefined
   let from: Provenance = 'microphone'
+  /** The recording that was judged last; live takes lie in the worker. */
+  let recording: File | undefined
 
   function hear(more: LiveFrame[]) {
     frames.push(...more)
@@ -104,6 +106,7 @@ export const useListening = defineStore('listening', () => {
 
   function begin(what: Take, provenance: Provenance) {
     clear()
+    recording = undefined
     ear = what.ear
     judge = what.judge
     rule = what.rule()
@@ -181,6 +184,10 @@ export const useListening = defineStore('listening', () => {
   async function takeFile(file: File, what: Take) {
     if (state.value !== 'idle') return
     begin(what, PROVENANCE.file)
+    await read(file)
+  }
+  async function read(file: File) {
+    recording = file
     state.value = 'judging'
     share.value = 0
     try {
@@ -200,6 +207,17 @@ export const useListening = defineStore('listening', () => {
     } finally {
       share.value = undefined
     }
+  }
+
+  /** Judges what was just heard once more, with what was taken for talk: who was there knows better. */
+  async function countTalk() {
+    if (state.value !== 'idle' || !result.value?.talkS) return
+    ear = { ...ear, countTalk: true }
+    if (recording) return read(recording)
+    state.value = 'judging'
+    const measurement = await soundWorker().again(ear)
+    if (measurement) await finish(measurement)
+    else state.value = 'idle'
   }
 
   /** Stops the judging of a file. */
@@ -255,6 +273,7 @@ export const useListening = defineStore('listening', () => {
     cancel,
     clear,
     takeFile,
+    countTalk,
     share,
     cancelFile,
     counted,

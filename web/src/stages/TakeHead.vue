@@ -31,15 +31,28 @@ const PLAYING = [
   { id: 'at once', name: 'Without waiting' },
 ] as const
 const listening = useListening()
+const lesson = useLesson()
 const fileInput = ref<HTMLInputElement>()
 
+/** What was noted before the take: what came since is what judging it once more replaces. */
+let noted = new Set<string>()
+function begins() {
+  noted = new Set(lesson.own.map((e) => e.id))
+  emit('begins')
+}
+async function countTalk() {
+  const replaced = lesson.own.filter((e) => !noted.has(e.id) && e.provenance !== 'tapped')
+  for (const { id } of replaced) await lesson.takeBack(id, true)
+  emit('begins')
+  await listening.countTalk()
+}
 async function begin() {
   if (listening.state === 'listening') return listening.stop()
   if (listening.busy) return
   if (listening.source === 'file') return fileInput.value?.click()
   const what = props.take()
   if (!what) return
-  emit('begins')
+  begins()
   await listening.start(what)
 }
 function takeFile(event: Event) {
@@ -48,7 +61,7 @@ function takeFile(event: Event) {
   input.value = ''
   const what = props.take()
   if (!file || !what) return
-  emit('begins')
+  begins()
   void listening.takeFile(file, what)
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -67,7 +80,6 @@ watch(
   },
 )
 /** Who leaves to ask why it squeaked needn't say on which notes. */
-const lesson = useLesson()
 const stop = useRoute()?.name
 onBeforeUnmount(() => {
   const what = props.take()
@@ -82,6 +94,7 @@ const action = computed(() => {
   if (listening.state === 'judging') return 'Judging …'
   return listening.source === 'file' ? 'Choose a WAVE file' : 'Listen'
 })
+const doubts = computed(() => (listening.busy ? [] : (listening.result?.warnings ?? [])))
 const offerOthers = computed(() => !!listening.problem && listening.source === 'microphone')
 </script>
 
@@ -134,6 +147,10 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     </template>
   </div>
 
+  <p v-if="doubts.length" class="doubts soft" role="status">
+    <span v-for="w in doubts" :key="w">{{ w }}</span>
+    <Button v-if="listening.result?.talkS" size="small" @click="countTalk">Count it all the same</Button>
+  </p>
   <p v-if="listening.problem" class="problem caution" role="alert">
     {{ listening.problem }}
     <span v-if="offerOthers" class="ways">
@@ -191,6 +208,13 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
   margin: 14px 0 0;
   font-size: 18px;
   font-weight: 600;
+}
+.doubts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+  margin: 10px 0 0;
 }
 .ways {
   display: inline-flex;

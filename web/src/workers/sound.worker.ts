@@ -35,6 +35,8 @@ export interface Measurement {
   /** Each change of the move that was asked for; only where one was. */
   crossings: Crossing[] | undefined
   warnings: string[]
+  /** How long something was taken for talk and left out, s. */
+  talkS: number
 }
 
 export interface Ear {
@@ -44,6 +46,8 @@ export interface Ear {
   askedHz?: number
   /** All that can sound, Hz: quick notes are followed among these. */
   pitchesHz?: readonly number[]
+  /** What sounds like talk counts as well. */
+  countTalk?: boolean
   /** Two notes played back and forth: each change is judged. */
   move?: { instrument: string; system?: string; from: End; to: End }
 }
@@ -66,7 +70,7 @@ let cancelled = false
 let newest: { samples: Float32Array; sampleRate: number } | undefined
 
 function measured(
-  { report, track, strokes }: Analysed,
+  { report, track, strokes, talkS }: Analysed,
   warnings: string[],
   { along, crossings }: Pick<Measurement, 'along' | 'crossings'>,
 ): Measurement {
@@ -81,6 +85,7 @@ function measured(
       along,
       crossings,
       warnings: [...warnings, ...report.doubts],
+      talkS,
     },
     [track.timeS.buffer, track.hz.buffer, track.db.buffer],
   )
@@ -160,6 +165,13 @@ const listener = {
       tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
       followed(samples, liveRate, heard, ear),
     )
+  },
+  /** Judges the newest live take once more; undefined when there is none. */
+  again(ear: Ear): Measurement | undefined {
+    if (!newest) return undefined
+    const { samples, sampleRate } = newest
+    const heard = analyse(samples, sampleRate, ear)
+    return measured(heard, [], followed(samples, sampleRate, heard, ear))
   },
   /**
    * Judges a WAVE file piece by piece, so that an hour of it needs no more memory than its curves. Throws WavError's

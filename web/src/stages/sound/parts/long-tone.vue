@@ -117,7 +117,6 @@ const number = computed(() =>
 const verdict = computed(() =>
   shown.value ? verdictOf(shown.value.data, before.value, lesson.observes) : undefined,
 )
-const told = computed(() => listening.result?.warnings ?? [])
 const better = computed(() =>
   shown.value && !lesson.observes ? betterWords(shown.value.data, before.value) : undefined,
 )
@@ -189,7 +188,6 @@ const setAim = (by: number) =>
         </dd>
       </div>
     </dl>
-    <p v-for="w in told" :key="w" class="soft">{{ w }}</p>
     <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
       <KeepTake :label="`Long tone ${prettyNote(shown.data.written)}`" />
       <template v-if="!lesson.observes">

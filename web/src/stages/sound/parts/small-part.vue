@@ -146,7 +146,6 @@ const next = computed(() => {
         <span v-if="shown.data.offCents !== null" class="soft">{{ signed(shown.data.offCents) }} cents</span>
       </p>
       <p class="tip">{{ verdict.tip }}</p>
-      <p v-for="w in listening.result?.warnings" :key="w" class="soft">{{ w }}</p>
       <AfterTake :provenance="shown.provenance" :aim="aim" :entry-id="shown.id" @taken-back="forget">
         <KeepTake :label="chosen?.part ?? ''" />
         <Button v-if="next" @click="part = next.id">Next part: {{ next.part }}</Button>
