@@ -17,6 +17,7 @@ import {
 } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { seeded } from '@halitus/core/player'
+import { besides } from '../calibrate/fit.ts'
 import type { Row } from './lines.ts'
 import { quantile } from './score.ts'
 
@@ -24,13 +25,6 @@ const cents = (a: number, b: number) => 1200 * Math.log2(a / b)
 const hzOf = (inst: Instrument, note: string) => hzOfMidi(parseNote(note).midi + inst.transposition)
 const modelled = () => allInstruments().filter(hasAir)
 const standards = (inst: Instrument) => fingerSystem(inst).chart.filter((f) => f.kind === 'standard')
-
-/** Fingerings beside the usual ones. The same fingers under another name (C and C♯ of the pipe scale) are no other pitch. */
-export function alternates(inst: Instrument): Fingering[] {
-  const fingers = (f: Fingering) => [...f.touches].sort().join()
-  const usual = new Set(standards(inst).map(fingers))
-  return fingerSystem(inst).chart.filter((f) => f.kind === 'alternate' && !usual.has(fingers(f)))
-}
 
 /** What is asked of the first two registers, cents: worst of the first; half and worst of the second. */
 const ASKED: Record<string, [first: number, half: number, worst: number]> = {
@@ -53,14 +47,19 @@ const HELD: Record<string, [half: number, most: number]> = {
   oboe: [15, 35],
   chanter: [8, 20],
 }
-/** And of alternate fingerings, which no fit listens to: half and worst. */
+/** Of fingerings beside the usual ones that a fit didn't know: half and nine of ten. */
+const OTHERS = [15, 45] as const
+/** And of those that the fit knew: half and worst. */
 const FORKS = [25, 60] as const
+/** From here on a fingering gives another note than its own, cents. */
+const ANOTHER = 50
 const FAR = 500
 
 /** How far each instrument's model is off its own chart, off notes that it wasn't told, and off alternate fingerings. */
 export function tubes(): Row[] {
-  return modelled().flatMap((inst) => {
-    const { errors, heldOut, measures } = CALIBRATED[inst.id]!
+  const all: number[] = []
+  const rows = modelled().flatMap((inst) => {
+    const { errors, heldOut, othersOut, measures } = CALIBRATED[inst.id]!
     const of = (register: number) =>
       standards(inst)
         .filter((f) => f.register === register)
@@ -71,8 +70,9 @@ export function tubes(): Row[] {
     const [half3, most3] = HELD[inst.family]!
     const model = new Model(inst.bore, measures)
     const system = fingerSystem(inst)
-    const forks = alternates(inst).map((f) => {
-      const hz = hzOf(inst, f.written)
+    const out = Object.values(othersOut).map(Math.abs)
+    all.push(...out)
+    const forks = besides(inst).map(({ f, hz }) => {
       const found = model.near(model.openness(system, f.touches), hz, FAR)
       return found ? Math.abs(cents(found, hz)) : FAR
     })
@@ -108,7 +108,13 @@ export function tubes(): Row[] {
       ...(forks.length
         ? [
             row(
-              `alternate fingerings, half / worst, of ${forks.length}`,
+              `other fingerings that the fit didn’t know, half / nine of ten, of ${out.length}`,
+              OTHERS,
+              quantile(out, 0.5),
+              quantile(out, 0.9),
+            ),
+            row(
+              `other fingerings that it knew, half / worst, of ${forks.length}`,
               FORKS,
               quantile(forks, 0.5),
               Math.max(...forks),
@@ -117,6 +123,17 @@ export function tubes(): Row[] {
         : []),
     ]
   })
+  const [half, most] = [quantile(all, 0.5), quantile(all, 0.9)]
+  const another = all.filter((c) => c > ANOTHER).length
+  return [
+    ...rows,
+    {
+      what: `air of all: other fingerings that no fit knew, half / nine of ten, of ${all.length}; give another note`,
+      target: `${OTHERS[0]} / ${OTHERS[1]} c`,
+      found: `${half.toFixed(1)} / ${most.toFixed(1)} c; ${another}`,
+      met: half <= OTHERS[0] && most <= OTHERS[1],
+    },
+  ]
 }
 
 /** An instrument that isn't the model's: other diameters, other places, warmer air. */

@@ -10,7 +10,7 @@ import {
 } from '@halitus/core/acoustics'
 import { allInstruments, fingerSystem, type Fingering, type Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { alternates } from './air.ts'
+import { besides } from '../calibrate/fit.ts'
 import type { Row } from './lines.ts'
 import { quantile } from './score.ts'
 
@@ -40,7 +40,7 @@ export function interaction(): Row[] {
           : [{ f, hz, error: cents(alone, hz), shift: cents(together, alone) }]
       }
       const standard = system.chart.filter((f) => f.kind === 'standard').flatMap(of)
-      const forks = alternates(inst).flatMap(of)
+      const forks = besides(inst).flatMap((n) => of(n.f))
       const trend = smooth(standard.map((s) => ({ register: s.f.register, x: Math.log2(s.hz), y: s.shift })))
       const rest = (s: (typeof standard)[number]) => s.shift - trend(s.f.register, Math.log2(s.hz))
       const half = (all: number[]) => (all.length ? quantile(all.map(Math.abs), 0.5).toFixed(1) : '–')

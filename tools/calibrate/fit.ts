@@ -29,11 +29,23 @@ const JET_MM: Record<string, number> = { flute: 42, recorder: 22 }
 const HALF: Record<string, number> = { recorder: 0.1, oboe: 0.15, bassoon: 0.15 }
 /** How sure each note is, cents: the first two registers are what the tube is for (chosen by Halitus). */
 const SURE = [1, 2.5, 15, 30]
-/** What a step away from the start costs, against a note that is off by what is sure of it: each is tried. */
-const PULLS = [0.1, 0.25]
-/** A trial on notes that the fit doesn't know holds on more, and doesn't go after the last cents. */
-const TRIAL_PULL = 0.6
-const TRIAL_ROUNDS = 2
+/**
+ * The same of fingerings beside the usual ones, which are kept for their ease and not for their pitch, and of trills, whose
+ * upper note nobody holds (chosen by Halitus).
+ */
+const BESIDE = 6
+const TRILL = 15
+/**
+ * What a step away from the start costs, against a note that is off by what is sure of it, in one round after another. With
+ * less the fit knows its own notes better and others worse: chosen on fingerings held aside, on eight of the twelve
+ * instruments (seed 1; others are judged).
+ */
+const PULLS = [1, 0.6, 0.6]
+/**
+ * What holes cost that move otherwise than their neighbours: where memory errs, it errs for a stretch of the tube. A hole that
+ * no note tells of goes along. Chosen with the same.
+ */
+const ALIKE = 2
 /** The same for the mouth and half-holes, which are known least. */
 const EASY = 0.1
 /** A hole or a bore further than so many steps away costs much more. */
@@ -44,17 +56,36 @@ const FAR = 500
 /** A register that hardly stands costs: by how much its answer should be the greater one, and what a unit of that weighs. */
 const MARGIN = 0.3
 const WEIGHT = 1
-/** Rounds in which notes that are still far off count more. */
-const ROUNDS = 6
 
 export interface Note {
   f: Fingering
   hz: number
+  /** How far off it may be, cents: its errors are divided by this. */
+  sure: number
 }
-export const notesOf = (inst: Instrument, kind: Fingering['kind'] = 'standard'): Note[] =>
+const noted = (inst: Instrument, f: Fingering, sure: number): Note => ({
+  f,
+  hz: hzOfMidi(parseNote(f.written).midi + inst.transposition, 440),
+  sure,
+})
+/** The usual fingerings of the chart. */
+export const notesOf = (inst: Instrument): Note[] =>
   fingerSystem(inst)
-    .chart.filter((f) => f.kind === kind)
-    .map((f) => ({ f, hz: hzOfMidi(parseNote(f.written).midi + inst.transposition, 440) }))
+    .chart.filter((f) => f.kind === 'standard')
+    .map((f) => noted(inst, f, SURE[f.register - 1]!))
+
+/**
+ * Fingerings beside the usual ones: alternates and trills. The same fingers under another name (C and C♯ of the pipe scale)
+ * are no other pitch and aren't among them.
+ */
+export function besides(inst: Instrument): Note[] {
+  const fingers = (f: Fingering) => [...f.touches].sort().join()
+  const { chart } = fingerSystem(inst)
+  const usual = new Set(chart.filter((f) => f.kind === 'standard').map(fingers))
+  return chart
+    .filter((f) => f.kind !== 'standard' && !usual.has(fingers(f)))
+    .map((f) => noted(inst, f, Math.max(SURE[f.register - 1]!, f.kind === 'trill' ? TRILL : BESIDE)))
+}
 
 const round = (x: number) => Math.round(x * 1e5) / 1e5
 
@@ -89,7 +120,8 @@ function fromMemory(inst: Instrument, notes: readonly Note[]): Start {
     return errors(inst, measures(zeros), low).reduce((sum, c) => sum + Math.min(150, Math.abs(c)), 0)
   }
   const jet = inst.bore.mouth === 'jet'
-  const tries = Array.from({ length: 17 }, (_, i) => (jet ? 4 * i : 0.25 * 1.25 ** i))
+  // A reed adds hardly more than twice what is guessed: more only hides holes that are drawn too wide.
+  const tries = Array.from({ length: 11 }, (_, i) => (jet ? 4 * i : 0.25 * 1.25 ** i))
   const fits = tries.map(suits)
   start.mouth = tries[fits.indexOf(Math.min(...fits))]!
   return start
@@ -144,6 +176,14 @@ function fromTheBell(inst: Instrument, notes: readonly Note[]): Start {
 /** How far a hole is looked for from where memory has it, mm on a tube of 660 mm. */
 const REACH = 30
 
+/** A cone's missing tip, and a little more for the reed, mm³. @param first the uppermost diameter, mm */
+function tipOf(inst: Instrument, points: Start['profile'], first: number): number {
+  const area = (Math.PI * first ** 2) / 4
+  const slope = points.length > 2 ? (points.at(-2)![1] - first) / points.at(-2)![0] : 0
+  // A cylinder's bell is no cone.
+  return slope > 0.005 && seriesOf(inst.bore) === 'all' ? (area * (first / slope)) / 3 : area * 8
+}
+
 /** Parameters, each 0 at what the start says and 1 at one step away from it. */
 function layout(inst: Instrument, start: Start) {
   const scale = inst.bore.endMm / 660
@@ -165,18 +205,13 @@ function layout(inst: Instrument, start: Start) {
     const profile = points.map(([at, d]) => [at, d * Math.exp(0.06 * p[i++]!)] as [number, number])
     const end = profile.at(-1)!
     end[0] += 5 * scale * p[i++]!
-    const first = profile[0]!
-    const area = (Math.PI * first[1] ** 2) / 4
     const [m0, m1] = [p[i++]!, p[i++]!]
-    // A cone's missing tip, and a little more for the reed; a jet's mouth correction.
-    const slope = points.length > 2 ? (points.at(-2)![1] - first[1]) / points.at(-2)![0] : 0
-    const tip = slope > 0.005 ? (area * (first[1] / slope)) / 3 : area * 8
     return {
       profile: profile.map(([a, d]) => [round(a), round(d)] as const),
       holes: Object.fromEntries(placed),
       mouth: jet
         ? { lengthMm: round(start.mouth + 8 * m0), perKHzMm: round(3 * m1) }
-        : { volumeMm3: round(start.mouth * tip * Math.exp(0.5 * m0)) },
+        : { volumeMm3: round(start.mouth * tipOf(inst, points, profile[0]![1]) * Math.exp(0.5 * m0)) },
       half: Object.fromEntries(
         halved.map((h) => [h.id, round(Math.min(0.7, (HALF[inst.family] ?? 0.2) * Math.exp(0.5 * p[i++]!)))]),
       ),
@@ -232,36 +267,31 @@ function unsteady(inst: Instrument, measures: Measures, notes: readonly Note[]):
 }
 
 /**
- * The fit itself: from what memory says and from holes solved from the bell up, holding on to either more and less; the best
- * counts. Then, for a reed, registers are made to stand by themselves as far as the pitches allow it.
- * @param notes standard fingerings that it listens to: all of them, or some for a trial on the others
- * @param steps of each round at most @param thorough false for a trial: fewer rounds, and registers as they come
+ * The fit itself: from what memory says and from holes solved from the bell up; the better one counts. Then, for a reed,
+ * registers are made to stand by themselves as far as the pitches allow it.
+ * @param notes fingerings that it listens to, usual ones and others: all of them, or some for a trial on the rest
+ * @param steps of each round at most @param thorough false for a trial: registers as they come
  */
 export function fit(inst: Instrument, notes: readonly Note[], steps: number, thorough: boolean): Measures {
-  const starts = [fromMemory(inst, notes), fromTheBell(inst, notes)]
-  const tries = starts.flatMap((start) =>
-    (thorough ? PULLS : [TRIAL_PULL]).map((pull) => {
-      const { count } = layout(inst, start)
-      const more = notes.map(() => 1)
-      let p = Array.from({ length: count }, () => 0)
-      for (let round = 0; round < (thorough ? ROUNDS : TRIAL_ROUNDS); round++)
-        p = fitted(p, start, inst, notes, { steps, pull, more, steady: 0 })
-      return { start, p, more, pull, cost: costOf(p, start, inst, notes) }
-    }),
-  )
-  const best = tries.sort((a, b) => a.cost - b.cost)[0]!
-  const { start, more, pull } = best
+  const usual = notes.filter((n) => n.f.kind === 'standard')
+  const tries = [fromMemory(inst, usual), fromTheBell(inst, usual)].map((start) => {
+    const more = notes.map(() => 1)
+    let p = Array.from({ length: layout(inst, start).count }, () => 0)
+    for (const pull of PULLS) p = fitted(p, start, inst, notes, { steps, pull, more, steady: 0 })
+    return { start, p, more, cost: costOf(p, start, inst, notes) }
+  })
+  const { start, more, p: best } = tries.sort((a, b) => a.cost - b.cost)[0]!
   const p =
     thorough && inst.bore.mouth === 'reed'
-      ? fitted(best.p, start, inst, notes, { steps, pull, more, steady: WEIGHT })
-      : best.p
+      ? fitted(best, start, inst, notes, { steps, pull: PULLS.at(-1)!, more, steady: WEIGHT })
+      : best
   return layout(inst, start).measures(p)
 }
 
 /** What is left of errors and straying, in one number; measured alike whatever was held on to. */
 function costOf(p: readonly number[], start: Start, inst: Instrument, notes: readonly Note[]): number {
   const left = errors(inst, layout(inst, start).measures(p), notes)
-  return [...left.map((c, i) => c / SURE[notes[i]!.f.register - 1]!), ...p.map((v) => v * PULLS[0]!)].reduce(
+  return [...left.map((c, i) => c / notes[i]!.sure), ...p.map((v) => v * PULLS.at(-1)!)].reduce(
     (sum, v) => sum + v * v,
     0,
   )
@@ -286,22 +316,85 @@ function fitted(
   const { measures, crowded, ofTube } = layout(inst, start)
   const base = errors(inst, measures(from), notes)
   const near = base.map((c, i) => notes[i]!.hz * (Math.abs(c) < FAR ? 2 ** (c / 1200) : 1))
-  const p = leastSquares(from, steps, (q) => {
-    const m = measures(q)
-    return [
-      ...errors(inst, m, notes, near).map((c, i) => (c * more[i]!) / SURE[notes[i]!.f.register - 1]!),
-      ...q.map((v, i) =>
-        i < ofTube ? v * pull + Math.sign(v) * Math.max(0, Math.abs(v) - FREE) * HOLD : v * EASY,
-      ),
-      ...crowded(m).map((c) => c * CROWDED),
-      ...(steady ? unsteady(inst, m, notes).map((u) => u * steady) : []),
-    ]
+  const row = start.holes.map((h, k) => ({ h, k })).filter(({ h }) => !h.id.includes('vent'))
+  const neighbours = row
+    .slice(1)
+    .flatMap(({ k }, i) => [0, 1, 2].map((j) => [3 * row[i]!.k + j, 3 * k + j] as const))
+  const residuals = (q: readonly number[], m: Measures, off: readonly number[]) => [
+    ...off.map((c, i) => soft((c * more[i]!) / notes[i]!.sure, notes[i]!.f)),
+    ...q.map((v, i) =>
+      i < ofTube ? v * pull + Math.sign(v) * Math.max(0, Math.abs(v) - FREE) * HOLD : v * EASY,
+    ),
+    ...neighbours.map(([a, b]) => (q[a]! - q[b]!) * ALIKE),
+    ...crowded(m).map((c) => c * CROWDED),
+    ...(steady ? unsteady(inst, m, notes).map((u) => u * steady) : []),
+  ]
+  const p = leastSquares(from, steps, {
+    at: (q) => {
+      const m = measures(q)
+      return residuals(q, m, errors(inst, m, notes, near))
+    },
+    around: (q) => {
+      const m = measures(q)
+      const moved = tangent(inst, m, notes, errors(inst, m, notes, near))
+      return (other) => {
+        const n = measures(other)
+        return residuals(other, n, moved(n))
+      }
+    },
   })
   errors(inst, measures(p), notes).forEach((c, i) => {
-    if (Math.abs(c) > 2 * SURE[notes[i]!.f.register - 1]!) more[i]! *= 1.6
+    if (Math.abs(c) > 2 * notes[i]!.sure && notes[i]!.f.kind === 'standard') more[i]! *= 1.6
   })
   return p
 }
+
+/**
+ * Of a fingering beside the usual ones a great error pulls hardly more than a middling one: the chart may be wrong, or the
+ * model. The square of this is the pseudo-Huber loss (P. Charbonnier and others, IEEE Trans. Image Process. 6 (1997)).
+ */
+const soft = (r: number, f: Fingering) =>
+  f.kind === 'standard' ? r : Math.sign(r) * Math.sqrt(2 * SOFT * SOFT * (Math.hypot(1, r / SOFT) - 1))
+/** From so many times what it may be off on. */
+const SOFT = 4
+
+type Residuals = (p: readonly number[]) => number[]
+
+/**
+ * How far each note is off when measures are moved a little: where the imaginary part ran through zero it now stands a little
+ * beside it, and its slope tells by how much that moves the resonance. One look a note instead of a search.
+ * @param off how far each is off before, cents
+ */
+function tangent(
+  inst: Instrument,
+  measures: Measures,
+  notes: readonly Note[],
+  off: readonly number[],
+): (moved: Measures) => number[] {
+  const system = fingerSystem(inst)
+  const before = new Model(inst.bore, measures)
+  const z = { re: 0, im: 0 }
+  const at = notes.map(({ f, hz }, i) => {
+    if (Math.abs(off[i]!) >= FAR) return undefined
+    const sounds = hz * 2 ** (off[i]! / 1200)
+    const open = before.openness(system, f.touches)
+    const low = before.at(sounds * (1 - BESIDE_HZ), open, z).im
+    const high = before.at(sounds * (1 + BESIDE_HZ), open, z).im
+    return { sounds, own: before.at(sounds, open, z).im, perCent: (high - low) / CENTS_BESIDE }
+  })
+  return (moved) => {
+    const model = new Model(inst.bore, moved)
+    return notes.map(({ f }, i) => {
+      const was = at[i]
+      if (!was) return off[i]!
+      const now = model.at(was.sounds, model.openness(system, f.touches), z).im
+      return off[i]! - (now - was.own) / was.perCent
+    })
+  }
+}
+/** The slope is taken between two frequencies so far off on either side, as a share; that distance in cents. */
+const BESIDE_HZ = 1e-4
+const CENTS_BESIDE = 1200 * Math.log2((1 + BESIDE_HZ) / (1 - BESIDE_HZ))
 
 /** Where a fit begins to lean on steepness, by how much it leans less after a good step and more after a bad one. */
 const LEAN = 1e-2
@@ -317,19 +410,21 @@ const NUDGE = 0.01
  * Parameters at which the sum of squares is least, from some on: K. Levenberg, A method for the solution of certain problems
  * in least squares, Quart. Appl. Math. 2 (1944), with D. W. Marquardt's scaling (1963). A step that makes it worse isn't
  * taken.
+ * @param residuals anywhere, and quickly close by some place
  */
 function leastSquares(
   from: number[],
   steps: number,
-  residuals: (p: readonly number[]) => number[],
+  residuals: { at: Residuals; around: (p: readonly number[]) => Residuals },
 ): number[] {
   const square = (r: readonly number[]) => r.reduce((s, v) => s + v * v, 0)
   let p = from
-  let r = residuals(p)
+  let r = residuals.at(p)
   let lean = LEAN
   for (let n = 0; n < steps; n++) {
+    const near = residuals.around(p)
     const columns = p.map((v, k) => {
-      const moved = residuals(p.with(k, v + NUDGE))
+      const moved = near(p.with(k, v + NUDGE))
       return moved.map((m, i) => (m - r[i]!) / NUDGE)
     })
     const J = new Matrix(columns)
@@ -342,7 +437,7 @@ function leastSquares(
       for (let i = 0; i < p.length; i++) damped.set(i, i, normal.get(i, i) * (1 + lean) + 1e-9)
       const step = solve(damped, slope).to1DArray()
       const next = p.map((v, i) => v - step[i]!)
-      const own = residuals(next)
+      const own = residuals.at(next)
       if (square(own) < before) {
         p = next
         r = own

@@ -28,6 +28,8 @@ export interface Calibrated {
   errors: Readonly<Record<string, number>>
   /** The same of notes in fits that were made without them: what a prediction of unknown fingers is worth. */
   heldOut: Readonly<Record<string, number>>
+  /** The same of fingerings beside the usual ones, by written name and touches. */
+  othersOut: Readonly<Record<string, number>>
 }
 
 /** A hole that no measure knows half closed stands open so far (chosen by Halitus). */
