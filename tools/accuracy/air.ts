@@ -190,7 +190,8 @@ export function faults(seed: number): Row[] {
           note.touches.filter((t) => t !== touch),
         )
         const open = plain.map((o, i) => (without[i]! > o ? o + (without[i]! - o) * share : o))
-        return other.near(open, meant * 1.06, 500)
+        // Where nothing is left near the note it jumps to what comes next.
+        return other.near(open, meant * 1.06, 500) ?? other.resonances(open, meant * 1.4, highest(inst))[0]
       }
       const wrong = sounds(f)
       const plain = other.near(other.openness(system, f.touches), hzOf(inst, f.written), 300)
@@ -210,8 +211,7 @@ export function faults(seed: number): Row[] {
       for (let n = 0; n < 2 && found[1]; n++) {
         const next = tellingNote(
           inst,
-          found[0]!,
-          found[1],
+          found,
           heard.map((h) => h.written),
         )
         const note = next && standards(inst).find((s) => s.written === next.written)

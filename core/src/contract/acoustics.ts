@@ -56,6 +56,6 @@ export const faultsAnswer = strict({
       }),
     )
     .required(),
-  /** The written note to play next, that tells the first two apart best, and how far they lie apart there. */
+  /** The written note to play next, that tells the likeliest apart best, and how far the first two lie apart there. */
   telling: strict({ written: noteText(), cents: number().required() }).nullable().defined(),
 })

@@ -361,11 +361,9 @@ describe('faults', () => {
     }
     const heard = [sounds('F3')]
     for (let n = 0; n < 2; n++) {
-      const [a, b] = faultsOver(clarinet, heard)
       const next = tellingNote(
         clarinet,
-        a!,
-        b!,
+        faultsOver(clarinet, heard),
         heard.map((h) => h.written),
       )
       if (!next) break

@@ -77,9 +77,9 @@ export const pulled = (id: string, ...notes: string[]) =>
   notes.map((n) => pullCents(instrument(id), parseNote(n).midi, 1)?.toFixed(2))
 export const telling = (
   id: string,
-  a: Parameters<typeof tellingNote>[1],
-  b: Parameters<typeof tellingNote>[2],
+  a: Parameters<typeof tellingNote>[1][number],
+  b: Parameters<typeof tellingNote>[1][number],
 ) => {
-  const t = tellingNote(instrument(id), a, b)
+  const t = tellingNote(instrument(id), [a, b])
   return t && `${t.written}: ${Math.round(t.cents)} c`
 }

@@ -31,15 +31,13 @@ export const acousticRoutes = (a4Hz: () => Promise<number>): Routes =>
       const inst = instrument(body.instrument)
       const heard = [{ written: body.written, heardHz: body.heardHz }, ...(body.more ?? [])]
       const faults = faultsOver(inst, heard as Heard[], await a4Hz()).slice(0, MOST)
-      const [a, b] = faults
       return {
         faults: faults.map((f) => ({ ...f, words: faultWords(inst, f) })),
         telling:
-          a && b
+          faults.length > 1
             ? tellingNote(
                 inst,
-                a,
-                b,
+                faults,
                 heard.map((h) => h.written!),
               )
             : null,

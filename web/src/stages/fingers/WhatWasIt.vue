@@ -45,12 +45,11 @@ const told = computed((): { faults: Fault[]; problem: string } => {
 })
 const faults = computed(() => told.value.faults)
 const telling = computed(() => {
-  const [a, b] = faults.value
-  return a && b && a.likelihood < SURE
+  const [first, second] = faults.value
+  return second && first!.likelihood < SURE
     ? tellingNote(
         props.inst,
-        a,
-        b,
+        faults.value,
         heard.value.map((h) => h.written),
       )
     : null
@@ -139,8 +138,8 @@ const touchesOf = (written: string) => standardFingering(props.inst, written).to
       <p v-if="faults.length" class="soft">
         Predicted by a model of the tube.
         <template v-if="telling"
-          >{{ prettyNote(telling.written) }} tells the first two apart: they would lie
-          {{ telling.cents.toFixed(0) }} cents from each other.</template
+          >{{ prettyNote(telling.written) }} tells most: the first two would lie
+          {{ telling.cents.toFixed(0) }} cents from each other there.</template
         >
       </p>
     </div>
