@@ -37,8 +37,8 @@ function itemsOf(inst: Instrument): Item[] {
   return system.chart
     .filter((f) => f.kind !== 'trill')
     .map((f) => {
-      const rows = table.rows(model.openness(system, f.touches))
-      const found = Array.from(places.subarray(0, table.resonances(rows, places)))
+      const fingers = table.fingers(model.openness(system, f.touches))
+      const found = Array.from(places.subarray(0, table.resonances(fingers, places)))
       const meant = hzOfMidi(parseNote(f.written).midi + inst.transposition)
       const hz = found.map((p) => table.hzAt(p))
       const off = hz.map((h) => Math.abs(1200 * Math.log2(h / meant)))
@@ -48,7 +48,7 @@ function itemsOf(inst: Instrument): Item[] {
         f,
         hz,
         answers: found.map((p) =>
-          Array.from({ length: PARTIALS }, (_, k) => table.answer(p + table.placesUp(k + 1), rows)),
+          Array.from({ length: PARTIALS }, (_, k) => table.answer(p + table.placesUp(k + 1), fingers)),
         ),
         truth: least < NEAR_CENTS ? off.indexOf(least) : -1,
       }

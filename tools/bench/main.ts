@@ -125,7 +125,7 @@ function air() {
   let slowest = { id: '', us: 0 }
   for (const inst of allInstruments().filter(hasAir)) {
     const ready = airOf(inst)
-    const rows = fingerSystem(inst).chart.map((f) => ready.table.rows(openWith(ready, f.touches)))
+    const rows = fingerSystem(inst).chart.map((f) => ready.table.fingers(openWith(ready, f.touches)))
     const us = (1000 * timeMs(() => rows.forEach((r) => sounding(ready, r)), 9)) / rows.length
     if (us > slowest.us) slowest = { id: inst.id, us }
   }

@@ -34,7 +34,7 @@ export function passing(
 ): Passing | undefined {
   const air = airOf(inst)
   const ends = [from, to]
-  const best = sounding(air, air.table.rows(openWith(air, touches)), intentsOf(inst, ends)).reduce(
+  const best = sounding(air, air.table.fingers(openWith(air, touches)), intentsOf(inst, ends)).reduce(
     (a, b) => (b.likelihood > a.likelihood ? b : a),
     { hz: 0, likelihood: 0 },
   )

@@ -185,12 +185,12 @@ function told(air: Air, { written, heardHz }: Heard, a4Hz: number): Told {
 function met(air: Air, note: Told, key: Key): { hz: number; off: number; readily: number } {
   const off = (hz: number) => 1200 * Math.log2(note.heardHz / hz)
   if (key.fault === 'pull') return { hz: note.meantHz, off: off(note.meantHz), readily: 1 }
-  const rows = air.table.rows(openUnder(air, note.touches, key))
+  const fingers = air.table.fingers(openUnder(air, note.touches, key))
   // Another register: lips and breath meant something else, whatever the learner wanted.
   const intents = key.fault === 'register' ? [] : [note.intent]
   let best = { hz: note.meantHz, off: Infinity, readily: 0 }
   let most = -Infinity
-  for (const { hz, likelihood } of sounding(air, rows, intents)) {
+  for (const { hz, likelihood } of sounding(air, fingers, intents)) {
     if (likelihood < SOUNDS) continue
     const own = hz * note.tuned
     const fits = Math.log(likelihood) - (0.5 * off(own) ** 2) / (SPREAD ** 2 + COMMON ** 2)
@@ -329,7 +329,7 @@ export function tellingNote(
         (key) =>
           sounding(
             air,
-            air.table.rows(openUnder(air, f.touches, key)),
+            air.table.fingers(openUnder(air, f.touches, key)),
             key.fault === 'register' ? [] : intent,
           ).reduce((x, y) => (y.likelihood > x.likelihood ? y : x), { hz: NaN, likelihood: 0 }).hz,
       )

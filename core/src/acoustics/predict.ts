@@ -4,7 +4,7 @@ import { writtenNote, type Instrument, type TouchId } from '../instruments/index
 import { heardNote, hzOfMidi, parseNote } from '../pitch/index.ts'
 import { airOf, checkTouches, openWith, type Air, type Leak } from './air.ts'
 import { firmness, RULE } from './regime.ts'
-import type { Row } from './table.ts'
+import type { Fingers } from './table.ts'
 
 /** One pitch that some fingers may sound. */
 export interface Candidate {
@@ -74,7 +74,7 @@ export function predict(inst: Instrument, touches: readonly TouchId[], asked: As
   const open = openWith(air, touches, leaks)
   const found = sounding(
     air,
-    air.table.rows(open),
+    air.table.fingers(open),
     [...new Set(meant)].map((written) => intentOf(inst, written, grip)),
   )
   // An instrument is built for the pitch of its studio: all of it moves with A4.
@@ -97,17 +97,17 @@ export interface Sounding {
 const PLACES = new Float64Array(64)
 
 /**
- * What a tube with holes as in `rows` sounds, low to high. Several intents are equally likely ones: nobody knows which.
+ * What a tube sounds under some fingers, low to high. Several intents are equally likely ones: nobody knows which.
  */
-export function sounding(air: Air, rows: readonly Row[], intents: readonly Intent[] = []): Sounding[] {
+export function sounding(air: Air, fingers: Fingers, intents: readonly Intent[] = []): Sounding[] {
   const { table } = air
-  const count = table.resonances(rows, PLACES)
+  const count = table.resonances(fingers, PLACES)
   const own: number[] = []
   const hz: number[] = []
   for (let i = 0; i < count; i++) {
     const place = PLACES[i]!
     hz.push(table.hzAt(place))
-    own.push(firmness((n) => table.answer(place + table.placesUp(n), rows), hz[i]!))
+    own.push(firmness((n) => table.answer(place + table.placesUp(n), fingers), hz[i]!))
   }
   const shares = new Array<number>(count).fill(0)
   for (const intent of intents.length ? intents : [undefined]) {

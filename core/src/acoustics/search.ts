@@ -9,7 +9,7 @@ import {
   type TouchId,
 } from '../instruments/index.ts'
 import { centsInWords, hzOfMidi, parseNote, prettyNote } from '../pitch/index.ts'
-import { airOf, type Air } from './air.ts'
+import { airOf, openWith, type Air } from './air.ts'
 import { intentOf, sounding } from './predict.ts'
 import type { Row, Wave } from './table.ts'
 
@@ -102,7 +102,7 @@ export function* searching(inst: Instrument, wanted: Wanted): Generator<number, 
     const away = centsOf(at)
     if (Math.abs(away - cents) < Math.abs(nearest)) nearest = away - cents
     if (Math.abs(away - cents) > window) continue
-    hits.push({ holes: holes.slice(), cents: away, fingerings: all.simplest(first, i) })
+    hits.push({ cents: away, fingerings: all.simplest(first, i) })
   }
   const neighbours = [wanted.from, wanted.to].flatMap((n) => (n ? [standardFingering(inst, n)] : []))
   const beside = neighbours.length ? neighbours : [usual]
@@ -112,11 +112,11 @@ export function* searching(inst: Instrument, wanted: Wanted): Generator<number, 
   told.sort((a, b) => cost(a) - cost(b))
   const intent = [intentOf(inst, written)]
   let found: Found[] = []
-  for (const [i, { holes, touches, effort, charted }] of told.entries()) {
+  for (const [i, { touches, effort, charted }] of told.entries()) {
     if (i % ASKED === 0) yield SHARE + ((1 - SHARE) * found.length) / (2 * GIVEN)
     // The easiest come first: what follows can only be worse than what is there.
     if (found.length >= 2 * GIVEN) break
-    const near = sounding(air, all.rowsOf(holes), intent)
+    const near = sounding(air, air.table.fingers(openWith(air, touches)), intent)
       .filter((s) => Math.abs(centsOf(s.hz) - cents) <= window)
       .sort((a, b) => b.likelihood - a.likelihood)[0]
     if (!near || near.likelihood < SOUNDS) continue
@@ -135,7 +135,6 @@ export function* searching(inst: Instrument, wanted: Wanted): Generator<number, 
 }
 /** A state of the holes that sounds within the window, with fingerings that make it. */
 interface Hit {
-  holes: Uint8Array
   cents: number
   fingerings: TouchId[][]
 }

@@ -14,6 +14,12 @@ export type Row = Float64Array
 /** Pressure and flow, each real and imaginary. */
 export type Wave = Float64Array
 
+/** What some fingers make of a tube: the waves above the lower half of its holes, and the rows of the upper ones. */
+export interface Fingers {
+  readonly below: Float64Array
+  readonly upper: readonly Row[]
+}
+
 /**
  * A tube's matrices over a row of frequencies, worked out once: with them a fingering costs a fifth of a microsecond a
  * frequency, with nothing allocated and nothing divided. Frequencies rise by equal ratios, so that an octave is always the
@@ -31,6 +37,9 @@ export class Table {
   private readonly stretches: Float64Array[]
   private readonly rest: Row[][]
   private readonly odd = new Map<string, Row>()
+  /** Waves above the lower half of the holes: what a hand holds down there is the same for many fingerings. */
+  private readonly lower = new Map<string, Float64Array>()
+  private readonly half: number
   private readonly below: Float64Array
   private readonly mouth: Float64Array
   private readonly reed: boolean
@@ -52,6 +61,7 @@ export class Table {
       (i) => column.holeOf(i) !== undefined,
     )
     this.holes = holes.length
+    this.half = holes.length >> 1
     this.order = Int16Array.from(holes, (i) => column.holeOf(i)!)
     this.pieceOf = Int16Array.from(holes)
     this.stretches = Array.from({ length: this.holes + 1 }, () => new Float64Array(n * MATRIX))
@@ -93,11 +103,23 @@ export class Table {
     return row
   }
 
-  /** Rows of all holes from the bell up, for how far each is open in the tube's order. */
-  rows(open: ArrayLike<number>): Row[] {
-    const rows: Row[] = []
-    for (let h = 0; h < this.holes; h++) rows.push(this.row(h, open[this.order[h]!]!))
-    return rows
+  /** What fingers make of the tube, for how far each hole is open in the tube's order. */
+  fingers(open: ArrayLike<number>): Fingers {
+    const share = (h: number) => open[this.order[h]!]!
+    let key = ''
+    for (let h = 0; h < this.half; h++) key += `${share(h)} `
+    let below = this.lower.get(key)
+    if (!below) {
+      if (this.lower.size >= KEPT) this.lower.clear()
+      const rows: Row[] = []
+      for (let h = 0; h < this.half; h++) rows.push(this.row(h, share(h)))
+      below = this.below.slice()
+      for (let i = 0; i < this.hz.length; i++) for (const row of rows) this.past(i, row, below, 4 * i, 4 * i)
+      this.lower.set(key, below)
+    }
+    const upper: Row[] = []
+    for (let h = this.half; h < this.holes; h++) upper.push(this.row(h, share(h)))
+    return { below, upper }
   }
 
   /** The row of a hole, counted from the bell up, that is open by a share. */
@@ -157,10 +179,10 @@ export class Table {
     return this.reed ? (ui * pr - ur * pi) / (pr * pr + pi * pi) : (pi * ur - pr * ui) / (ur * ur + ui * ui)
   }
 
-  private walk(i: number, rows: readonly Row[]): Wave {
+  private walk(i: number, { below, upper }: Fingers): Wave {
     const { wave } = this
-    this.start(i, wave)
-    for (let h = 0; h < rows.length; h++) this.past(i, rows[h]!, wave, 0, 0)
+    for (let k = 0; k < 4; k++) wave[k] = below[4 * i + k]!
+    for (let h = 0; h < upper.length; h++) this.past(i, upper[h]!, wave, 0, 0)
     this.withMouth(i, wave)
     return wave
   }
@@ -169,11 +191,11 @@ export class Table {
    * Where the air likes to sound, as places in the table: whole numbers are its frequencies.
    * @param found is written into @returns how many there are
    */
-  resonances(rows: readonly Row[], found: Float64Array, first = 0, last = this.sounding - 1): number {
+  resonances(fingers: Fingers, found: Float64Array, first = 0, last = this.sounding - 1): number {
     let count = 0
     let before = 0
     for (let i = first; i <= last; i++) {
-      const now = this.rising(this.walk(i, rows))
+      const now = this.rising(this.walk(i, fingers))
       if (i > first && before < 0 && now >= 0 && count < found.length)
         found[count++] = i - 1 + before / (before - now)
       before = now
@@ -197,13 +219,13 @@ export class Table {
   }
 
   /** How readily the tube answers at a place: the real part of the impedance for a reed, of the admittance for a jet. */
-  answer(place: number, rows: readonly Row[]): number {
+  answer(place: number, fingers: Fingers): number {
     const i = Math.min(this.hz.length - 2, Math.max(0, Math.floor(place)))
-    const low = this.real(i, rows)
-    return low + (this.real(i + 1, rows) - low) * Math.min(1, Math.max(0, place - i))
+    const low = this.real(i, fingers)
+    return low + (this.real(i + 1, fingers) - low) * Math.min(1, Math.max(0, place - i))
   }
-  private real(i: number, rows: readonly Row[]): number {
-    const wave = this.walk(i, rows)
+  private real(i: number, fingers: Fingers): number {
+    const wave = this.walk(i, fingers)
     const pr = wave[0]!
     const pi = wave[1]!
     const ur = wave[2]!

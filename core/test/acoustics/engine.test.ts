@@ -90,7 +90,7 @@ describe.each(modelled.map((i) => [i.id] as const))('the table of the %s', (id) 
     for (const f of system.chart) {
       const open = model.openness(system, f.touches)
       const exact = model.resonances(open, table.hz[0]!, table.hz[table.sounding - 1]!)
-      const count = table.resonances(table.rows(open), places)
+      const count = table.resonances(table.fingers(open), places)
       expect(count, f.written).toBe(exact.length)
       // Half a step of the table, where a resonance has an antiresonance beside it.
       exact.forEach((hz, i) =>
@@ -105,7 +105,7 @@ describe.each(modelled.map((i) => [i.id] as const))('the table of the %s', (id) 
     for (const i of [3, 40, 77]) {
       model.at(table.hz[i]!, open, out)
       const plain = model.way === 'greatest' ? out.re : out.re / (out.re ** 2 + out.im ** 2)
-      expect(table.answer(i, table.rows(open)) / plain).toBeCloseTo(1, 6)
+      expect(table.answer(i, table.fingers(open)) / plain).toBeCloseTo(1, 6)
     }
   })
 })
