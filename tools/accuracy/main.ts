@@ -12,6 +12,7 @@ import * as air from './air.ts'
 import { interaction } from './interaction.ts'
 import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
+import { airyOthers } from './airy-others.ts'
 import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
 import * as tongue from './tongue.ts'
@@ -156,7 +157,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
   ['Air', 'air', () => [...air.tubes(), ...interaction(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
-  ['Other sound', 'others', () => (missing ? [] : others(SEED + 4000))],
+  ['Other sound', 'others', () => (missing ? [] : [...others(SEED + 4000), ...airyOthers(SEED + 4000)])],
   ['Squeaks', 'causes', () => squeaks(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
