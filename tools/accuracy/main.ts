@@ -12,6 +12,7 @@ import * as air from './air.ts'
 import { interaction } from './interaction.ts'
 import { regimes } from './regimes.ts'
 import * as crossings from './crossings.ts'
+import { told } from './cases/judge.ts'
 import { airyOthers } from './airy-others.ts'
 import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
@@ -158,7 +159,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Air', 'air', () => [...air.tubes(), ...interaction(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Other sound', 'others', () => (missing ? [] : [...others(SEED + 4000), ...airyOthers(SEED + 4000)])],
-  ['Squeaks', 'causes', () => squeaks(SEED)],
+  ['Squeaks', 'causes', () => [...squeaks(SEED), ...told()]],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

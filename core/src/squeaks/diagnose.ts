@@ -50,6 +50,10 @@ const HURTS =
   'It hurts: stop playing. Rest, and look at reed, mouth and hands together; what lasts goes to a doctor or dentist.'
 /** So many of the likeliest causes have their remedies among the next checks (chosen by Halitus). */
 const REMEDIES = 3
+/** From this belief on a cause is likely: its remedy is worth trying; below it the field is split first (chosen on cases told in words). */
+const LIKELY = 0.2
+/** Then a second of what tells player, reed and instrument apart is worth so many of another's (chosen with it). */
+const SPLITS = 2
 const remedyOf = (c: SqueakCause) => {
   const { id, ask, seconds } = remedying(c)
   return { id, ask: ask!, seconds: seconds!, ...(c.caution && { caution: c.caution }) }
@@ -92,7 +96,7 @@ const silentAtFirst = ({ complaint, weeksPlaying }: Accident) =>
   complaint === 'silent' && weeksPlaying <= FIRST_WEEKS
 
 /** The checks of a model, what can't be done left out, what never helped worth less. */
-function open(model: Model, known: Knowledge, accident: Accident, { tried }: Told): Model {
+function open(model: Model, known: Knowledge, accident: Accident, { tried }: Told, likeliest: number): Model {
   const never = worthOf(accident.past ?? [])
   const parts = new Set(known.checks.filter((c) => c.parts).map((c) => c.id))
   // Once player and equipment are told apart, telling them apart again is worth no more than anything else.
@@ -104,7 +108,8 @@ function open(model: Model, known: Knowledge, accident: Accident, { tried }: Tol
       .filter((q) => !accident.unavailable?.includes(q.id))
       .map((q) => {
         const worth = (q.worth ?? 1) * (never.get(q.id) ?? 1) * (first ? (FIRST_WORTH[q.id] ?? 1) : 1)
-        return { ...q, worth: apart && parts.has(q.id) ? Math.min(worth, 1) : worth }
+        const splits = parts.has(q.id) && likeliest < LIKELY ? SPLITS : 1
+        return { ...q, worth: apart && parts.has(q.id) ? Math.min(worth, 1) : worth * splits }
       }),
   }
 }
@@ -183,14 +188,22 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   const beliefs = believe(asked, answers)
   // Remedies of the likeliest are checks as well.
   const cures = beliefs.slice(0, REMEDIES).flatMap((b) => {
-    const c = cause(b.cause)
+    const c = b.share >= LIKELY ? cause(b.cause) : undefined
     return c && !tries.includes(c) ? [remedying(c, b.share)] : []
   })
-  const model = open({ ...asked, questions: [...asked.questions, ...cures] }, known, accident, told)
+  const fresh = !told.seen.length && !told.absent.length && !told.tried.length
+  // Before anything was noticed a question costs least.
+  const likeliest = fresh ? 1 : beliefs[0]!.share
+  const model = open(
+    { ...asked, questions: [...asked.questions, ...cures] },
+    known,
+    accident,
+    told,
+    likeliest,
+  )
   const hurts = accident.observations.includes(PAIN)
   const looks = new Set(known.observations.map((o) => o.id))
   const checks = new Set([...known.checks, ...cures].map((c) => c.id))
-  const fresh = !told.seen.length && !told.absent.length && !told.tried.length
   const best = (ids: ReadonlySet<string>) =>
     hurts ? null : stepOf(known, nextCheck(only(model, ids, answers), answers), told.tried.at(-1))
   const look = best(looks)

@@ -1,6 +1,6 @@
 import type { HowLikely, Model, Outcome, Question } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import type { SqueakCause } from './cause.ts'
+import type { Group, SqueakCause } from './cause.ts'
 import { knowledgeOf } from './knowledge.ts'
 import { PAIRS } from './pairs.ts'
 import type { Letter } from './cause.ts'
@@ -21,8 +21,11 @@ const ELSE: Record<Letter, HowLikely> = {
   o: 'seldom',
   a: 'almost never',
 }
-/** What a complaint is where a cause doesn't name it, and the share of causes that nobody thought of (chosen by Halitus). */
-const UNNAMED: Letter = 'n'
+/**
+ * What a complaint is where a cause doesn't name it: unknown rather than nearly impossible, for one gap must not outweigh three
+ * clues (chosen on cases told in words). And the share of causes that nobody thought of (chosen by Halitus).
+ */
+const UNNAMED: Letter = 's'
 const OTHER_SHARE = 0.06
 /** From so many weeks of playing on the later likelihood counts (chosen by Halitus). */
 const GROWN_WEEKS = 18
@@ -51,6 +54,54 @@ export const TRIED_AS = OUTCOMES.map((o) => o.id)
  */
 export const showsOf = (cause: Pick<SqueakCause, 'shows'>): Map<string, Letter> =>
   new Map(cause.shows.split(' ').map((s) => s.split(':') as [string, Letter]))
+
+/**
+ * What tells player, reed and instrument apart says the same of all causes of a group: how likely it gets better. The smallest
+ * part alone is fine where the fault lies below it, and isn't where mouth or reed are at fault; who else plays it, or what
+ * else is played, clears one of the two. A cause that says otherwise itself is right.
+ */
+const BY_GROUP: Readonly<Record<string, Readonly<Record<Group, Letter>>>> = {
+  'small-part': {
+    fingers: 'a',
+    vent: 'a',
+    instrument: 'a',
+    body: 'o',
+    tongue: 's',
+    air: 's',
+    mouth: 's',
+    reed: 'n',
+  },
+  'teacher-plays': {
+    fingers: 'a',
+    vent: 'a',
+    mouth: 'a',
+    air: 'a',
+    tongue: 'a',
+    body: 'a',
+    reed: 's',
+    instrument: 'n',
+  },
+  'other-instrument': {
+    instrument: 'a',
+    reed: 'o',
+    vent: 's',
+    fingers: 's',
+    body: 's',
+    mouth: 'n',
+    air: 'n',
+    tongue: 'n',
+  },
+  'swap-reed': {
+    reed: 'a',
+    mouth: 's',
+    air: 's',
+    instrument: 'n',
+    fingers: 'n',
+    vent: 'n',
+    tongue: 'n',
+    body: 'n',
+  },
+}
 
 type Shows = readonly { id: string; shows: Map<string, Letter> }[]
 /** An outcome's likelihoods, read from what the causes show. */
@@ -173,7 +224,13 @@ export function modelOf(inst: Pick<Instrument, 'family'>, weeks: number): Model 
   const known = MODELS.get(key)
   if (known) return known
   const { complaints, observations, causes, checks } = knowledgeOf(inst)
-  const all = causes.map((c) => ({ id: c.id, shows: showsOf(c) }))
+  const all = causes.map((c) => ({
+    id: c.id,
+    shows: new Map([
+      ...Object.entries(BY_GROUP).map(([check, letters]) => [check, letters[c.group]] as const),
+      ...showsOf(c),
+    ]),
+  }))
   const here = new Set(causes.map((c) => c.id))
   const model: Model = {
     causes: causes.map((c) => ({ id: c.id, words: c.words, usual: WORDS[c.usual[grown ? 1 : 0]] })),

@@ -1,4 +1,4 @@
-import { BEAKED, KEYED, REEDED, SINGLE, TONGUED, type Letter } from './cause.ts'
+import { BEAKED, DOUBLE, KEYED, REEDED, SINGLE, TONGUED, type Letter } from './cause.ts'
 
 /**
  * What is complained of, when it happens, what is seen, and what can be tried: the same words for all families. What each
@@ -266,6 +266,9 @@ export const OBSERVATIONS: readonly Observation[] = [
   seen('seen', 'reaches', 'The mouth has to reach for it', 'n'),
   seen('seen', 'finger-lags', 'A finger is seen to come late', 'n'),
   seen('known', 'strength-up', 'The reed is stronger than the last', 'n', { on: REEDED }),
+  seen('seen', 'breath-held', 'Never breathes out before breathing in; the face goes red', 'n', {
+    on: DOUBLE,
+  }),
   seen('known', 'crow-off', 'The crow isn’t as usual', 'n', { on: ['oboe', 'bassoon', 'chanter'] }),
   seen('known', 'long-played', 'They have played for long already', 's'),
   ...FINGERS.map(({ id, words }) =>
@@ -326,7 +329,7 @@ export const CHECKS: readonly Check[] = [
     back: 'First the own instrument back.',
     caution: HYGIENE,
   }),
-  check('small-part', 'The smallest part alone, five seconds.', 15, 's'),
+  check('small-part', 'The smallest part alone, five seconds.', 15, 's', { parts: true }),
   check('freeze', 'Hold the note; I press one finger after the other.', 20, 's'),
   ...FINGERS.map(({ id, words }) =>
     check(`press-${id}`, `Hold the note; I press the ${words} down.`, 6, 'n', { cures: true }),
@@ -363,7 +366,10 @@ export const CHECKS: readonly Check[] = [
   check('press-pads', 'Hold the note; I press the closed pads one by one.', 30, 's', {
     on: KEYED,
   }),
-  check('align', 'Joints straight and pushed home; then again.', 20, 's', { cures: true }),
+  check('align', 'Joints straight and pushed home; then again.', 20, 's', {
+    cures: true,
+    caution: 'A bridge is lifted by its key before a joint turns.',
+  }),
   check('warm', 'Warm air through it with all fingers down, half a minute.', 35, 's', { cures: true }),
   check('support', 'Strap, thumb rest or stand: so that it comes to you. Again.', 15, 's', { cures: true }),
   check('roll', 'Roll the head out a little, then in; stay where it rings.', 12, 's', {
@@ -376,5 +382,9 @@ export const CHECKS: readonly Check[] = [
   }),
   check('screws', 'I touch the keys and screws while it sounds.', 15, 's', { on: KEYED }),
   check('elsewhere', 'The same note in another corner of the room.', 12, 'n'),
+  check('breathe-out', 'Breathe out first, then in a little; the same once more.', 12, 's', {
+    on: DOUBLE,
+    cures: true,
+  }),
   check('rest', 'Two minutes of rest, then the same note.', 120, 's', { cures: true }),
 ]

@@ -26,7 +26,7 @@ const USUAL: Record<Finger['id'], string> = {
   little: 'ws',
 }
 const ALONE =
-  'between:w wrong-note:w airy:w flat:w stuck:w one-note:w crossing:w stiff-hands:w freeze:a slowly:w teacher-plays:a other-instrument:s small-part:n swap-reed:n jaw-down:n air:n less-air:n'
+  'between:w wrong-note:w airy:w flat:w stuck:w one-note:w crossing:w stiff-hands:w freeze:a slowly:w teacher-plays:a other-instrument:s swap-reed:n jaw-down:n air:n less-air:n'
 const leak = ({ id, words }: Finger): SqueakCause =>
   cause(
     `leak-${id}`,
@@ -55,7 +55,7 @@ const late = ({ id, words }: Finger): SqueakCause =>
     'fingers',
     `The ${words} comes late`,
     'nn',
-    `between:a shriek:w wrong-note:w jumps-up:w drops-down:w one-move:a crossing:${id === 'left-thumb' ? 'a' : 'w'} slurred:w fast:o held:n always:n one-note:n start:s slowly:a freeze:n press-${id}:n finger-lags:a off-${id}:w teacher-plays:a small-part:n swap-reed:n`,
+    `between:a shriek:w wrong-note:w jumps-up:w drops-down:w one-move:a crossing:${id === 'left-thumb' ? 'a' : 'w'} slurred:w fast:o held:n always:n one-note:n start:s slowly:a freeze:n press-${id}:n finger-lags:a off-${id}:w teacher-plays:a swap-reed:n`,
     `The ${words} leads; slowly until it lands with the others.`,
     `The two notes slurred, five clean ones in a row, the ${words} first.`,
     { stop: 'fingers', source: BY_PITCH },
@@ -72,7 +72,7 @@ const brush = (
     'fingers',
     words,
     'ss',
-    `shriek:w jumps-up:w wrong-note:o sharp:w between:w gurgle:w airy:w one-note:w one-move:w fast:w hand-on-key:a stiff-hands:w freeze:w slowly:w teacher-plays:a support:w other-instrument:s small-part:n swap-reed:n ${shows}`,
+    `shriek:w jumps-up:w wrong-note:o sharp:w between:w gurgle:w airy:w one-note:w one-move:w fast:w hand-on-key:a stiff-hands:w freeze:w slowly:w teacher-plays:a support:w other-instrument:s swap-reed:n ${shows}`,
     remedy,
     'Put the fingers down without sound, look for what they touch, five times.',
     { on, stop: 'fingers' },
@@ -94,14 +94,14 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'side',
     'The right hand lies on the side keys',
     ['clarinet', 'saxophone'],
-    'shriek:o sharp:o always:w low:w',
+    'shriek:o sharp:o always:w low:w from-one-down:o silent:w airy:w',
     'Right thumb further under, so that the knuckle stands clear of the side keys.',
   ),
   brush(
     'palm',
     'The left palm opens a palm key',
     ['saxophone'],
-    'jumps-up:o sharp:o airy:w always:w',
+    'jumps-up:o sharp:o airy:w always:w from-one-down:w silent:w',
     'Left wrist straight, room for an egg between palm and keys.',
   ),
   brush(
@@ -137,7 +137,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'fingers',
     'The right little finger is off its key',
     'ow',
-    'flat:w airy:w sharp:w stuck:w drops-down:w high:o always:w fingers-far:w flat-fingers:w press-little:o freeze:o teacher-plays:a small-part:n off-little:o fingers-differ:o',
+    'flat:w airy:w sharp:w stuck:w drops-down:w high:o always:w fingers-far:w flat-fingers:w press-little:o freeze:o teacher-plays:a off-little:o fingers-differ:o',
     'Right little finger down for all but the few notes that the picture shows without it.',
     'Scale without sound, watching that one finger.',
     { on: ['flute'], stop: 'fingers' },
@@ -157,7 +157,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'fingers',
     'The hand stands wrong: wrist bent, thumb pushed through',
     'ow',
-    'between:w shriek:w wrong-note:w gurgle:w late:w flat-fingers:o stiff-hands:o fingers-far:w low:w fast:w tired:w support:o freeze:w slowly:w teacher-plays:a other-instrument:s wrist-bent:a',
+    'between:w shriek:w wrong-note:w gurgle:w late:w flat-fingers:o stiff-hands:o fingers-far:w low:w fast:w tired:w support:o freeze:w slowly:w teacher-plays:a other-instrument:s wrist-bent:a small-part:a',
     'Hand as round a cup; the thumb’s nail side carries.',
     'Let the arm hang, bring the hand up as it is, close the fingers; ten times.',
     { stop: 'setup', caution: 'Pain in hand or arm: stop; what lasts goes to a doctor.' },
@@ -177,7 +177,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'fingers',
     'A finger or the hand brushes another key',
     'ow',
-    'shriek:o jumps-up:o wrong-note:w sharp:w between:w one-move:w one-note:o stiff-hands:w flat-fingers:o freeze:o slowly:w teacher-plays:a support:w hand-on-key:a fast:w from-one-down:n fingers-differ:w',
+    'shriek:o jumps-up:o wrong-note:w sharp:w between:w one-move:w one-note:o stiff-hands:w flat-fingers:o freeze:o slowly:w teacher-plays:a support:w hand-on-key:a fast:w from-one-down:o silent:w airy:w fingers-differ:w',
     'Lift the hand off its keys: fingers curved, touching nothing but their own places.',
     'Put the fingers down without sound, look for what they touch, five times.',
     { on: KEYED, stop: 'fingers' },
@@ -187,7 +187,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'fingers',
     'Another fingering than the note’s',
     'os',
-    'wrong-note:a flat:o sharp:o stuck:w one-note:o always:o freeze:s teacher-plays:a slowly:n new-note:a one-move:s from-one-down:n since-today:n jumps-up:n shriek:s drops-down:w fingers-differ:a',
+    'wrong-note:a flat:o sharp:o stuck:w one-note:o always:o freeze:s teacher-plays:a slowly:n new-note:a one-move:s from-one-down:n since-today:n jumps-up:w silent:w shriek:s drops-down:w fingers-differ:a',
     'Show the picture; say each finger while it goes down.',
     'Look at the picture, put the fingers, look again; ten times without sound.',
     { stop: 'fingers' },
@@ -271,7 +271,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'vent',
     'The whisper key isn’t held, or held where it shouldn’t be',
     'oo',
-    'jumps-up:o drops-down:o gurgle:o low:w stuck:w one-note:w freeze:w vent-alone:w slowly:w teacher-plays:a thumb-off:a loud:w start:w fingers-differ:w',
+    'jumps-up:o drops-down:o gurgle:o silent:w low:o stuck:w one-note:w freeze:w vent-alone:w slowly:w teacher-plays:a thumb-off:a loud:w start:w fingers-differ:w',
     'Whisper key down on low notes, off for the flicked ones.',
     'Low note, whisper on and off; listen to what cracks.',
     { on: ['bassoon'], stop: 'fingers' },

@@ -47,7 +47,7 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'tongue',
     'The tongue stays on the reed',
     'ww',
-    'silent:o airy:w stops:w late:o gurgle:w start:o tongued:o slurred-check:a small-part:w teacher-plays:a fast:w jaw-moves:w held:n slurred:n cut-short:a',
+    'silent:o airy:w stops:w late:o gurgle:w start:o tongued:o slurred-check:a teacher-plays:a fast:w jaw-moves:w held:n slurred:n cut-short:a',
     'Touch and away; the air is already there.',
     'Slow strokes, each followed by a long tone.',
     { on: BEAKED, stop: 'tongue' },
