@@ -49,13 +49,6 @@ export const OUTCOMES = [
 export const TRIED_AS = OUTCOMES.map((o) => o.id)
 
 /**
- * What each cause shows, by id.
- * @example showsOf(cause).get('shriek') // 'o'
- */
-export const showsOf = (cause: Pick<SqueakCause, 'shows'>): Map<string, Letter> =>
-  new Map(cause.shows.split(' ').map((s) => s.split(':') as [string, Letter]))
-
-/**
  * What tells player, reed and instrument apart says the same of all causes of a group: how likely it gets better. The smallest
  * part alone is fine where the fault lies below it, and isn't where mouth or reed are at fault; who else plays it, or what
  * else is played, clears one of the two. A cause that says otherwise itself is right.
@@ -102,6 +95,16 @@ const BY_GROUP: Readonly<Record<string, Readonly<Record<Group, Letter>>>> = {
     body: 'n',
   },
 }
+
+/**
+ * What each cause shows, by id: what stands with it, and what all of its group say of what tells groups apart.
+ * @example showsOf(cause).get('shriek') // 'o'
+ */
+export const showsOf = (cause: Pick<SqueakCause, 'shows' | 'group'>): Map<string, Letter> =>
+  new Map([
+    ...Object.entries(BY_GROUP).map(([check, letters]) => [check, letters[cause.group]] as const),
+    ...cause.shows.split(' ').map((s) => s.split(':') as [string, Letter]),
+  ])
 
 type Shows = readonly { id: string; shows: Map<string, Letter> }[]
 /** An outcome's likelihoods, read from what the causes show. */
@@ -224,13 +227,7 @@ export function modelOf(inst: Pick<Instrument, 'family'>, weeks: number): Model 
   const known = MODELS.get(key)
   if (known) return known
   const { complaints, observations, causes, checks } = knowledgeOf(inst)
-  const all = causes.map((c) => ({
-    id: c.id,
-    shows: new Map([
-      ...Object.entries(BY_GROUP).map(([check, letters]) => [check, letters[c.group]] as const),
-      ...showsOf(c),
-    ]),
-  }))
+  const all = causes.map((c) => ({ id: c.id, shows: showsOf(c) }))
   const here = new Set(causes.map((c) => c.id))
   const model: Model = {
     causes: causes.map((c) => ({ id: c.id, words: c.words, usual: WORDS[c.usual[grown ? 1 : 0]] })),

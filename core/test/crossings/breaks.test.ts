@@ -132,6 +132,15 @@ describe('a step, heard', () => {
       words: 'No such change was heard.',
     })
   })
+  it('counts one direction only, and of other notes neither', () => {
+    const mixed = (more: Crossing[]) =>
+      judgeStep(step('above'), heard({ crossings: [...many(4, () => crossing('B4', 'A4')), ...more] }))
+    const [there, other, to] = [crossing('A4', 'B4'), crossing('B4', 'G4'), crossing('C5', 'A4')]
+    for (const more of [[], [there], [other], [to]]) expect(mixed(more)).toMatchObject({ clean: 4, tries: 4 })
+    expect(mixed([crossing('B4', 'A4', 'squeak')])).toMatchObject({ clean: 4, tries: 5 })
+    // Written otherwise it is the same note.
+    expect(mixed([crossing('Cb5', 'A4')])).toMatchObject({ clean: 5, tries: 5 })
+  })
   it('wants the tongue where it is asked for', () => {
     const tongued = step('tongued')
     const crossings = many(5, (i) => crossing(i % 2 ? 'B4' : 'A4', i % 2 ? 'A4' : 'B4', 'clean', i + 1))
