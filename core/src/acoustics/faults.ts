@@ -7,7 +7,7 @@ import {
   type Instrument,
   type TouchId,
 } from '../instruments/index.ts'
-import { hzOfMidi, parseNote } from '../pitch/index.ts'
+import { hzOfMidi } from '../pitch/index.ts'
 import { airOf, openWith, rangeHz, type Air } from './air.ts'
 import { intentOf, sounding, type Intent } from './predict.ts'
 
@@ -61,12 +61,12 @@ const OTHER = 2e-4
 /** Candidates less likely than this don't sound. */
 const SOUNDS = 0.01
 /** A beginner to whom something goes wrong holds on to the note no more firmly than this (chosen by Halitus). */
-const LOOSE = 0.15
+export const LOOSE = 0.15
 /** Less likely than this isn't told. */
 const TOLD = 1e-4
 
 /** A fault before it is asked what it sounds, and how often it happens. */
-type Key = Pick<Fault, 'touch' | 'fault' | 'also' | 'open'>
+export type Key = Pick<Fault, 'touch' | 'fault' | 'also' | 'open'>
 interface Case extends Key {
   prior: number
 }
@@ -115,7 +115,7 @@ const padsOf = (air: Air) =>
   )
 
 /** How the holes stand under some touches with a fault; as they should where the fault has nothing to do with them. */
-function openUnder(
+export function openUnder(
   air: Air,
   touches: readonly TouchId[],
   { touch, fault, also, open = 0 }: Key,
@@ -266,7 +266,6 @@ export function faultsOver(inst: Instrument, heard: readonly Heard[], a4Hz = 440
   return [...byKey.values()].filter((f) => f.likelihood > TOLD).sort((a, b) => b.likelihood - a.likelihood)
 }
 const SEMITONE = 100
-
 /** The same for one note. @param heardHz as it sounded */
 export const faultsOf = (inst: Instrument, written: string, heardHz: number, a4Hz = 440): Fault[] =>
   faultsOver(inst, [{ written, heardHz }], a4Hz)
@@ -299,60 +298,3 @@ export function faultWords(inst: Instrument, { touch, fault, open, also }: Key):
       return `the pad of ${name} leaks ${openWords(open ?? LEAKS[2]!)}`
   }
 }
-
-/** Notes nearer than this aren't told apart, cents: about what prediction and ear may differ by (chosen by Halitus). */
-const TELLING = 12
-/** So many of the likeliest faults are to be told apart. */
-const RIVALS = 6
-
-/**
- * The note to hear next: where what the likeliest faults would sound lies furthest apart, each pair counting by how likely
- * both are. Only of the first two registers: further up a small hole does what no model knows.
- * @param faults the likeliest first, as `faultsOver` gives them; alike where nothing says how likely
- * @param except notes that were heard already
- * @returns the written note and how far apart the first two faults lie there, cents; null where no note tells any apart
- */
-export function tellingNote(
-  inst: Instrument,
-  faults: readonly (Key & { likelihood?: number })[],
-  except: readonly string[] = [],
-): { written: string; cents: number } | null {
-  const air = airOf(inst)
-  const [low, high] = inst.range.beginner.map((n) => parseNote(n).midi) as [number, number]
-  const rivals = faults.slice(0, RIVALS)
-  const told = air.system.chart
-    .filter((f) => f.kind === 'standard' && f.register <= 2 && !except.includes(f.written))
-    .filter((f) => parseNote(f.written).midi >= low && parseNote(f.written).midi <= high)
-    .flatMap((f) => {
-      const intent = [intentOf(inst, f.written, LOOSE)]
-      const hz = rivals.map(
-        (key) =>
-          sounding(
-            air,
-            air.table.fingers(openUnder(air, f.touches, key)),
-            key.fault === 'register' ? [] : intent,
-          ).reduce((x, y) => (y.likelihood > x.likelihood ? y : x), { hz: NaN, likelihood: 0 }).hz,
-      )
-      const apart = (i: number, j: number) => Math.abs(1200 * Math.log2(hz[i]! / hz[j]!))
-      if (hz.some(Number.isNaN)) return []
-      let tells = 0
-      let most = 0
-      for (let j = 1; j < rivals.length; j++)
-        for (let i = 0; i < j; i++) {
-          const weight = (rivals[i]!.likelihood ?? 1) * (rivals[j]!.likelihood ?? 1)
-          // How seldom two normal errors would hide the difference; further apart than that tells no more.
-          tells += weight * (1 - Math.exp(-0.5 * (apart(i, j) / (2 * TELLING)) ** 2))
-          most = Math.max(most, apart(i, j))
-        }
-      return most > TELLING ? [{ written: f.written, cents: rivals[1] ? apart(0, 1) : 0, tells }] : []
-    })
-  const most = Math.max(...told.map((t) => t.tells))
-  const heard = except.map((w) => parseNote(w).midi)
-  /** Of notes that tell about as much the nearest to what is being played anyway, else where they lie furthest apart. */
-  const away = ({ written, cents }: { written: string; cents: number }) =>
-    heard.length ? Math.min(...heard.map((m) => Math.abs(m - parseNote(written).midi))) : -cents
-  const [best] = told.filter((t) => t.tells >= ABOUT * most).sort((x, y) => away(x) - away(y))
-  return best ? { written: best.written, cents: best.cents } : null
-}
-/** A note tells about as much as another from this share on (chosen by Halitus). */
-const ABOUT = 0.95

@@ -33,12 +33,5 @@ export {
   type Search,
   type Wanted,
 } from './search.ts'
-export {
-  faultsOf,
-  faultsOver,
-  faultWords,
-  tellingNote,
-  type Fault,
-  type FaultKind,
-  type Heard,
-} from './faults.ts'
+export { faultsOf, faultsOver, faultWords, type Fault, type FaultKind, type Heard } from './faults.ts'
+export { tellingNote } from './telling.ts'

@@ -33,7 +33,6 @@ const PLAYING = [
 const listening = useListening()
 const lesson = useLesson()
 const fileInput = ref<HTMLInputElement>()
-
 /** What was noted before the take: what came since is what judging it once more replaces. */
 let noted = new Set<string>()
 function begins() {
