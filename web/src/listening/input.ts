@@ -24,14 +24,21 @@ const AT_ONCE = { rate: 48_000, block: 480, together: 25 } as const
 
 let context: AudioContext | undefined
 
-async function audioContext(): Promise<AudioContext> {
+/** The ear made ready, not yet running: the first time this takes as long as the machine needs to load it. */
+async function readied(): Promise<AudioContext> {
+  soundWorker()
   if (!context) {
     // A larger buffer rides out what else the machine does; what is heard is shown a twentieth of a second later.
-    context = new AudioContext({ latencyHint: LATENCY_S })
-    await context.audioWorklet.addModule(captureUrl)
+    const fresh = new AudioContext({ latencyHint: LATENCY_S })
+    await fresh.audioWorklet.addModule(captureUrl)
+    context ??= fresh
   }
-  await context.resume()
   return context
+}
+async function audioContext(): Promise<AudioContext> {
+  const ctx = await readied()
+  await ctx.resume()
+  return ctx
 }
 
 async function listen(
@@ -82,6 +89,8 @@ export async function listenToMicrophone(
     throw new NoSound(
       'This browser gives no microphone here: it needs https or this same machine. Use the simulated player or a WAVE file.',
     )
+  // What is loaded before the microphone opens isn't missing from the beginning of the take.
+  const ctx = await readied()
   let stream: MediaStream
   try {
     stream = await navigator.mediaDevices.getUserMedia({
@@ -96,7 +105,7 @@ export async function listenToMicrophone(
     )
   }
   for (const track of stream.getAudioTracks()) track.addEventListener('ended', onGone, { once: true })
-  const ctx = await audioContext()
+  await ctx.resume()
   return listen(
     ctx,
     ctx.createMediaStreamSource(stream),
