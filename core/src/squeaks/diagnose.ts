@@ -1,14 +1,16 @@
 import { OutOfRange } from '../errors/index.ts'
 import { believe, nextCheck, together, type Model, type NextCheck } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
+import { prettyNote } from '../pitch/index.ts'
 import { contradictionsIn, PAIN, toldOf, type Told } from './answers.ts'
 import { worthOf, type Fact } from './facts.ts'
 import { knowledgeOf, type Knowledge } from './knowledge.ts'
 import type { SqueakCause } from './cause.ts'
 import { asking, BETTER, modelOf, OUTCOMES, remedying, TRY } from './model.ts'
-import type { Check } from './terms.ts'
 import type { Accident } from './accident.ts'
+import { fingersOn } from './fingers.ts'
 import { byPitch } from './pitch.ts'
+import { FINGERS, type Check } from './terms.ts'
 
 /** Something to try or to look at, with its answers by one tap. */
 export interface Step {
@@ -72,6 +74,12 @@ const FIRST_WORTH: Readonly<Record<string, number>> = {
   'key-stays': 0.2,
 }
 const PART_ALONE = 'small-part'
+
+/** What is said of a change of notes, and what is said of more than the note that is named. */
+const CHANGES: ReadonlySet<string> = new Set(['between', 'one-move', 'crossing', 'slurred', 'fast'])
+const ELSEWHERE: ReadonlySet<string> = new Set(['always', 'low', 'high', 'from-one-down'])
+/** A finger that is up on the note counts so many times as likely to leak there (chosen by Halitus). */
+const UP = 0.1
 
 /** Pairs believed less aren't named (chosen by Halitus). */
 const NAMED_PAIR = 0.05
@@ -164,7 +172,7 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   const known = knowledgeOf(inst)
   const told = toldOf(inst, accident)
   const { hz, at } = accident.heard ?? {}
-  const facts = [
+  const facts: Fact[] = [
     ...(accident.written && hz !== undefined
       ? byPitch(
           inst,
@@ -176,6 +184,16 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
       : []),
     ...(accident.facts ?? []),
   ]
+  // A finger that isn't down on the note can't be pressed there; in a change it may be on its way.
+  const changes = at === 'crossing' || [accident.complaint, ...told.seen].some((id) => CHANGES.has(id))
+  const down = accident.written && !changes ? fingersOn(inst, accident.written) : undefined
+  const away = down ? FINGERS.map((f) => f.id).filter((id) => !down.has(id)) : []
+  // Where it is that note alone it can't leak either.
+  if (away.length && !told.seen.some((id) => ELSEWHERE.has(id)))
+    facts.push({
+      words: `On ${prettyNote(accident.written!)} that finger is up`,
+      times: Object.fromEntries(away.flatMap((id) => [`leak-${id}`, `soft-${id}`]).map((id) => [id, UP])),
+    })
   const base = modelOf(inst, accident.weeksPlaying)
   const weighed: Model = {
     ...base,
@@ -197,7 +215,10 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   const model = open(
     { ...asked, questions: [...asked.questions, ...cures] },
     known,
-    accident,
+    {
+      ...accident,
+      unavailable: [...(accident.unavailable ?? []), ...away.map((id) => `press-${id}`)],
+    },
     told,
     likeliest,
   )

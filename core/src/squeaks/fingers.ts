@@ -1,4 +1,4 @@
-import { fingerSystem, type Instrument } from '../instruments/index.ts'
+import { fingeringsOf, fingerSystem, type Instrument } from '../instruments/index.ts'
 
 /**
  * The finger that a touch belongs to, as causes name it; undefined where the instrument has no such touch.
@@ -8,4 +8,19 @@ export function fingerNamed(inst: Instrument, touchId: string): string | undefin
   const touch = fingerSystem(inst).touches.find((t) => t.id === touchId)
   if (!touch) return undefined
   return touch.finger === 'little' ? 'little' : `${touch.hand}-${touch.finger}`
+}
+
+/**
+ * The fingers that are down on a written note, by its usual fingerings; undefined where the chart has none for it.
+ * @example fingersOn(clarinet, 'G4').size // 0: every hole is open
+ */
+export function fingersOn(inst: Instrument, written: string): ReadonlySet<string> | undefined {
+  try {
+    const usual = fingeringsOf(inst, written).filter((f) => f.kind === 'standard')
+    return usual.length
+      ? new Set(usual.flatMap((f) => f.touches.flatMap((t) => fingerNamed(inst, t) ?? [])))
+      : undefined
+  } catch {
+    return undefined
+  }
 }

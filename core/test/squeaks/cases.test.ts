@@ -94,6 +94,35 @@ describe('what tells player, reed and instrument apart', () => {
   })
 })
 
+describe('fingers of the note that is named', () => {
+  const of = (written: string, observations: string[] = [], complaint = 'shriek') =>
+    diagnose(instrument('clarinet'), { complaint, weeksPlaying: 12, written, observations })
+  const leak = (d: ReturnType<typeof of>, id: string) => d.causes.find((c) => c.id === id)!.belief
+  it('a finger that is up on it neither leaks there nor is pressed', () => {
+    // G4: nothing is down. C4: thumb and the left hand are, the right isn’t.
+    expect(leak(of('G4', ['one-note']), 'leak-right-ring')).toBeLessThan(
+      0.2 * leak(of('G3', ['one-note']), 'leak-right-ring'),
+    )
+    expect(leak(of('C4', ['one-note']), 'leak-left-ring')).toBeGreaterThan(
+      5 * leak(of('C4', ['one-note']), 'leak-right-ring'),
+    )
+    for (const observations of [[], ['low'], ['one-note']])
+      expect(of('G4', observations).next?.id ?? '').not.toMatch(/^press-/)
+  })
+  it('in a change it may be on its way, and where it is on more notes it may leak on those', () => {
+    expect(leak(of('G4', ['one-move']), 'leak-right-ring')).toBeCloseTo(
+      leak(diagnosed(['one-move']), 'leak-right-ring'),
+      6,
+    )
+    expect(leak(of('G4', ['low']), 'leak-right-ring')).toBeCloseTo(
+      leak(diagnosed(['low']), 'leak-right-ring'),
+      6,
+    )
+  })
+  const diagnosed = (observations: string[]) =>
+    diagnose(instrument('clarinet'), { complaint: 'shriek', weeksPlaying: 12, observations })
+})
+
 describe('advice that could do harm', () => {
   const said = (id: string) => {
     const c = ALL_CAUSES.find((x) => x.id === id)!
