@@ -51,7 +51,8 @@ export const TRIED_AS = OUTCOMES.map((o) => o.id)
 /**
  * What tells player, reed and instrument apart says the same of all causes of a group: how likely it gets better. The smallest
  * part alone is fine where the fault lies below it, and isn't where mouth or reed are at fault; who else plays it, or what
- * else is played, clears one of the two. A cause that says otherwise itself is right.
+ * else is played, clears one of the two. A cause that says otherwise itself is right. Common practice, no source; the letters are
+ * chosen by Halitus.
  */
 const BY_GROUP: Readonly<Record<string, Readonly<Record<Group, Letter>>>> = {
   'small-part': {
