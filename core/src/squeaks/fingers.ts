@@ -1,4 +1,5 @@
 import { fingeringsOf, fingerSystem, type Instrument } from '../instruments/index.ts'
+import { NoteError } from '../pitch/index.ts'
 
 /**
  * The finger that a touch belongs to, as causes name it; undefined where the instrument has no such touch.
@@ -20,7 +21,9 @@ export function fingersOn(inst: Instrument, written: string): ReadonlySet<string
     return usual.length
       ? new Set(usual.flatMap((f) => f.touches.flatMap((t) => fingerNamed(inst, t) ?? [])))
       : undefined
-  } catch {
-    return undefined
+  } catch (error) {
+    // Outside the instrument's range nobody knows; anything else is a mistake of ours.
+    if (error instanceof NoteError) return undefined
+    throw error
   }
 }

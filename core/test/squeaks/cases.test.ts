@@ -109,6 +109,8 @@ describe('fingers of the note that is named', () => {
     for (const observations of [[], ['low'], ['one-note']])
       expect(of('G4', observations).next?.id ?? '').not.toMatch(/^press-/)
   })
+  it('a note that the instrument hasn’t got says nothing of fingers', () =>
+    expect(of('C2', ['one-note']).causes).toEqual(diagnosed(['one-note']).causes))
   it('in a change it may be on its way, and where it is on more notes it may leak on those', () => {
     expect(leak(of('G4', ['one-move']), 'leak-right-ring')).toBeCloseTo(
       leak(diagnosed(['one-move']), 'leak-right-ring'),
