@@ -3,9 +3,10 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os'
 import { basename, join } from 'node:path'
 import { instrument } from '@halitus/core/instruments'
-import { parseNote } from '@halitus/core/pitch'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { median, readWav, trackPitch } from '@halitus/core/sound'
 import { writeMidi, type MidiEvent } from 'midi-file'
+import { YIN } from 'pitchfinder'
 import { RATE, spread, type Piece } from './material.ts'
 
 /** General MIDI programs (from zero) that stand for our instruments. */
@@ -155,8 +156,11 @@ export function sampled(): Record<'held' | 'legato' | 'runs', SampledPiece[]> {
   return { held, legato, runs }
 }
 
-/** Some of the banks' samples sound another note than the one that was asked for, cents. */
+/** Some of the banks' samples sound another note than the one that was asked for, cents, all along or for half a second (a bassoon's G♯3 to A♯3). */
 const OUT_OF_TUNE = 40
+/** Where a tone is looked at by another method, s: the part that crossings are made of. */
+const LOOKED_AT_S = [0.4, 0.5, 0.6, 0.7, 0.8]
+const yin = YIN({ sampleRate: RATE, threshold: 0.1 })
 const kept = new Map<string, (SampledPiece | undefined)[]>()
 /**
  * One held tone of 2.5 s of an instrument on each bank; undefined where a bank gives another note.
@@ -168,9 +172,10 @@ export function heldTones(id: string, midi: number): (SampledPiece | undefined)[
   if (known) return known
   const made = BANKS.map((bank) => {
     const tone = piece(bank, id, 'tone', [{ midi, startS: 0, endS: 2.5 }])
+    const inTune = (hz: number) => Math.abs(1200 * Math.log2(hz / hzOfMidi(midi, 440))) < OUT_OF_TUNE
     const { hz } = trackPitch(tone.samples, RATE)
-    const sounding = median([...hz].filter((f) => f > 0))
-    return Math.abs(1200 * Math.log2(sounding / (440 * 2 ** ((midi - 69) / 12)))) < OUT_OF_TUNE
+    const moment = (s: number) => yin(tone.samples.slice(Math.round(s * RATE), Math.round(s * RATE) + 4096))
+    return inTune(median([...hz].filter((f) => f > 0))) && LOOKED_AT_S.every((s) => inTune(moment(s) ?? 0))
       ? tone
       : undefined
   })

@@ -22,8 +22,8 @@ export function slips(notes: readonly Segment[], asked: number): Accident[] {
  */
 const MIXED = { start: 0.66, inside: 0.42 } as const
 const MIXED_MORE = 0.25
-const MIXED_S = 0.065
-const GURGLE_S = 0.12
+const MIXED_S = 0.068
+const GURGLE_S = 0.2
 const START_S = 0.18
 /** A stroke this deep makes the tone begin anew, dB. */
 const STOPS_DB = 2.6
@@ -95,6 +95,16 @@ const RINGS_S = 0.2
 /** From where a note is softer than usual by this to its end it dies away, in a room in beats, dB. */
 const DYING_DB = 4
 
+/** In a gurgle the pitch stays, or leaps by a register; a slur to the next semitone in a room glides by about one. */
+const GLIDES_SEMITONES = { least: 0.6, most: 2 } as const
+
+/** Whether the pitch goes about a semitone within some frames: another finger, beating with the note before. */
+function changesFinger({ hz }: Track, from: number, to: number): boolean {
+  const sounding = [...hz.subarray(from, to)].filter((v) => v > 0)
+  const range = 12 * Math.log2(Math.max(...sounding) / Math.min(...sounding))
+  return range >= GLIDES_SEMITONES.least && range <= GLIDES_SEMITONES.most
+}
+
 /** Gurgles: told by a level that jumps about for a while. */
 export function rough(track: Track, note: Segment, accidents: Accident[]): void {
   const { levelDb, upperDb, hopS } = track
@@ -121,7 +131,7 @@ export function rough(track: Track, note: Segment, accidents: Accident[]): void 
     if (on || from < 0) continue
     const [a, b] = [first + from, first + k]
     const taken = accidents.some((x) => a < x.to + edge && b > x.from - edge)
-    if ((k - from) * hopS >= 1.5 * ROUGH_S && !taken)
+    if ((k - from) * hopS >= 1.5 * ROUGH_S && !taken && !changesFinger(track, a, b))
       accidents.push({ kind: 'gurgle', from: a, to: b, midi: note.midi, toMidi: note.midi, place: 'inside' })
     from = -1
   }

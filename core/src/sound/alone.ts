@@ -13,6 +13,13 @@ const EDGE_LEAST_S = 0.045
 /** What is so much softer than its note is the noise of its beginning or end, or comes from elsewhere, dB. */
 const EDGE_DB = 7
 const VISIT_DB = 9
+/** What is so much louder is a note, and its neighbour somebody else's, dB. */
+const EDGE_MOST_DB = 15
+/** Downwards it is a register only if it isn't softer than both whole notes by more than this, dB: what rings in a gap is. */
+const FAINT_DB = 15
+/** A moment with this much less on both sides, dB, belongs to neither note. */
+const CUT_OFF_DB = 25
+const CUT_OFF_S = 0.03
 /** A squeak is nearly pure: so much of it repeats, dB, unless the whole note is so noisy, less so much … */
 const PURE_DB = 16
 const PURE_LESS_DB = 6
@@ -35,14 +42,34 @@ const pure = (track: Track, s: Segment, host: Segment) =>
 /** Whether a moment in another register, between the note it left and the one that follows, is loud and, upwards, pure enough to be one. */
 export function visitSounds(track: Track, host: Segment, here: Segment, next: Segment): boolean {
   const { levelDb, hopS } = track
+  if (isCutOff(track, here, host.to, next.from)) return false
   const beside = Math.round(BESIDE_S / hopS)
   const besideDb = Math.min(
     median(levelDb.subarray(Math.max(host.from, host.to - beside), host.to)),
     median(levelDb.subarray(next.from, Math.min(next.to, next.from + beside))),
   )
-  return here.midi > host.midi
-    ? levelOf(track, here) >= besideDb - PIERCES_DB && pure(track, here, host)
-    : levelOf(track, here) >= besideDb - VISIT_DB
+  const db = levelOf(track, here)
+  if (here.midi < host.midi)
+    return (
+      isOwn(track, here) &&
+      db >= besideDb - VISIT_DB &&
+      db >= Math.min(levelOf(track, host), levelOf(track, next)) - FAINT_DB
+    )
+  return (
+    db >= besideDb - PIERCES_DB &&
+    !hollow(track, here) &&
+    [host, next].every((s) => pure(track, here, s) && !(divides(s, here) && hollow(track, s)))
+  )
+}
+
+/** Whether it fell nearly silent on both sides of a moment: a click between two notes. */
+function isCutOff(track: Track, here: Segment, from: number, to: number): boolean {
+  const { levelDb, hopS } = track
+  // The window smears what is short, so a gap may lie within the stretches that it parts.
+  const near = Math.round(CUT_OFF_S / hopS)
+  const least = (a: number, b: number) => Math.min(...levelDb.subarray(Math.max(0, a - near), b + near))
+  const db = levelOf(track, here) - CUT_OFF_DB
+  return least(from, here.from) < db && least(here.to, to) < db
 }
 
 /** Whether what a note begins or ends with is long and loud enough, and not explained by the note itself. */
@@ -50,9 +77,14 @@ export function edgeSounds(track: Track, s: Segment, of: Segment): boolean {
   return (
     (s.to - s.from) * track.hopS >= EDGE_LEAST_S &&
     levelOf(track, s) >= levelOf(track, of) - EDGE_DB &&
-    (s.midi > of.midi || !isTwo(track, s))
+    levelOf(track, s) <= levelOf(track, of) + EDGE_MOST_DB &&
+    (s.midi > of.midi ? !hollow(track, of) : isOwn(track, s))
   )
 }
+
+/** From here on a stretch is hardly more than one of its own partials (chosen on the same playing, dry and in eight conditions). */
+const HOLLOW = 0.8
+const hollow = ({ overblown }: Track, s: Segment) => median(overblown.subarray(s.from, s.to)) >= HOLLOW
 
 /** So well one of two sounds explains what is heard, in four moments of five at least, and in the middle one of all. */
 const EXPLAINS = { least: 0.15, but: 0.2, middle: 0.45 } as const
@@ -63,7 +95,19 @@ const EXPLAINS = { least: 0.15, but: 0.2, middle: 0.45 } as const
 export function isTwo({ overblown }: Track, s: Segment): boolean {
   const inOrder = overblown.slice(s.from, s.to).sort()
   const at = (share: number) => inOrder[Math.floor(share * inOrder.length)]!
-  return at(EXPLAINS.but) >= EXPLAINS.least && at(0.5) >= EXPLAINS.middle
+  return at(0.5) >= HOLLOW || (at(EXPLAINS.but) >= EXPLAINS.least && at(0.5) >= EXPLAINS.middle)
+}
+
+/** Below this a higher partial doesn't explain a moment … */
+const OWN = 0.6
+/** … and a low sound has so much of them, s: a note that speaks is heard at half its pitch while it still grows. */
+const OWN_S = 0.045
+
+/** Whether a low stretch is a sound of its own for long enough. */
+function isOwn(track: Track, s: Segment): boolean {
+  let own = 0
+  for (let i = s.from; i < s.to; i++) if (track.overblown[i]! < OWN) own++
+  return own * track.hopS >= OWN_S - 1e-9 && !isTwo(track, s)
 }
 
 /** Whether a stretch lies a whole number of times below another. */

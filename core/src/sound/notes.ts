@@ -24,6 +24,8 @@ export interface Heard {
 /** From here upwards or downwards a short excursion is another register, not another finger. Semitones. */
 const REGISTER = 5.5
 const LONGEST_ACCIDENT_S = 0.35
+/** On the way to another note an accident is shorter than this share of either (chosen by Halitus on two sampled banks, seeds 1 to 161). */
+const CROSSING_SHARE = 0.6
 /** On the way to another note, an octave for longer than this is played, s. */
 const LONGEST_OCTAVE_S = 0.1
 /** A wrong sound at the very start or end of a note is no longer than this, s. */
@@ -40,7 +42,7 @@ const RESUMES_S = 0.06
 /** Sounds this close together belong to one breath, s. */
 const NEAR_S = 0.06
 /** A tone that is gone for longer than this, while air goes on, has dropped out, s. */
-const DROPOUT_S = 0.03
+const DROPOUT_S = 0.05
 const LONGEST_DROPOUT_S = 0.4
 const RECENT_S = 0.09
 const CROSSFADE_S = 0.036
@@ -156,6 +158,10 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
     // A leap there and back that takes its time is played.
     if (seconds(here) > 0.5 * Math.max(seconds(host), seconds(next))) return undefined
     const back = same(host, next)
+    // On the way to another note it flies past both; what lies between them, or lasts about as long as one of them, is played.
+    if (!back && here.midi > Math.min(host.midi, next.midi) && here.midi < Math.max(host.midi, next.midi))
+      return undefined
+    if (!back && seconds(here) > CROSSING_SHARE * Math.min(seconds(host), seconds(next))) return undefined
     if (!back && seconds(here) > LONGEST_OCTAVE_S && octaveUp(here, host)) return undefined
     if (seconds(here) >= SQUEAK_S && visitSounds(track, host, here, next))
       accident(here, host, back ? 'inside' : 'crossing')

@@ -314,6 +314,17 @@ describe('what is left out and put in between notes', () => {
       expect(told([80, 69], jump(18))).toEqual([])
       expect(told([80, 69], jump(20))).toEqual([['gurgle', 78.5, 94]])
     })
+    it('aren’t told where the pitch goes a semitone: another finger, in a room', () => {
+      const goes = (by: number): Part => [
+        30,
+        (i) => 69 + (by * i) / 30,
+        (i) => -20 + (Math.floor(i) % 2 ? 0.6 : -0.6),
+      ]
+      const after = (by: number): Part[] => [[60, 69], goes(by), [60, 69 + by]]
+      expect(told(...after(0.5))).toHaveLength(1)
+      expect(told(...after(0.72))).toEqual([])
+      expect(told([60, 69], jump(30), [60, 69])).toHaveLength(1)
+    })
     it('aren’t told where a tone dies away in its room', () => {
       const dying = (by: number): Part => [40, 69, (i) => -20 - by + (Math.floor(i) % 2 ? 0.6 : -0.6)]
       expect(told([100, 69], dying(3.3))).toHaveLength(1)
@@ -386,8 +397,8 @@ describe('a hole in a tone', () => {
     ['too little of it: a tongue', 10, -56, -80, 0],
     ['above the room', 10, -49, -58, 1],
     ['no louder than the room', 10, -51, -58, 0],
-    ['for 30 ms it is nothing', 3, -40, -80, 0],
-    ['for 35 ms it is one', 3.5, -40, -80, 1],
+    ['for 50 ms it is nothing', 5, -40, -80, 0],
+    ['for 55 ms it is one', 5.5, -40, -80, 1],
     ['for 400 ms it is one', 40, -40, -80, 1],
     ['for longer it is two notes', 41, -40, -80, 0],
   ] as const)('%s', (_, hundredths, db, room, count) =>
