@@ -38,7 +38,7 @@ describe('squeaks over the API', () => {
   it('tell what is known of an instrument, with who says so', async () => {
     const { status, data } = await studio.call('GET', '/api/squeaks/knowledge?instrument=bassoon')
     expect(status).toBe(200)
-    expect(data.complaints).toHaveLength(16)
+    expect(data.complaints).toHaveLength(17)
     expect(data.causes.map((c: { id: string }) => c.id)).toContain('no-flick')
     expect(data.causes.map((c: { id: string }) => c.id)).not.toContain('jet-misses')
     const sources = new Set(data.causes.map((c: { source: string }) => c.source))

@@ -22,8 +22,10 @@ const GRADES: readonly Letter[] = ['n', 's', 'w', 'o', 'a']
 /** How likely each grade is in the learners' world; not the numbers that beliefs are made with. */
 const CHANCE: Record<Letter, number> = { n: 0.02, s: 0.12, w: 0.37, o: 0.72, a: 0.93 }
 /** How often a grade is another one, up or down; how often something unnamed is shown a grade more. */
-const MOVED = 0.2
-const UNNAMED_MOVED = 0.05
+const MOVED = 0.25
+const UNNAMED_MOVED = 0.1
+/** How often a complaint that no table names for a cause is seldom its, in place of almost never. */
+const UNNAMED_SELDOM = 0.5
 /** Of two causes at once; heard by a microphone; an instrument's own deviation, cents. */
 const BOTH = 0.1
 const HEARD = 0.5
@@ -71,7 +73,8 @@ export function learner(inst: Instrument, random: Random): Learner {
     const own = new Map<string, Letter>()
     for (const o of [...known.observations, ...known.complaints, ...known.checks]) {
       const there = shows.get(o.id)
-      const otherwise = 'otherwise' in o ? o.otherwise : ('n' as const)
+      const unnamed: Letter = random.chance(UNNAMED_SELDOM) ? 's' : 'n'
+      const otherwise = 'otherwise' in o ? o.otherwise : unnamed
       own.set(
         o.id,
         there ? moved(there, random) : random.chance(UNNAMED_MOVED) ? shifted(otherwise, 1) : otherwise,

@@ -41,6 +41,8 @@ export const diagnoseQuestion = strict({
   weeksPlaying: whole(0, 4000),
   complaint: string().required().max(60),
   written: noteText().optional(),
+  /** The written note before it, in a change of notes. */
+  from: noteText().optional(),
   heard: strict({
     hz: finite().optional(),
     partial: finite().optional(),

@@ -26,3 +26,4 @@ export {
   type Question,
   type Weighed,
 } from './evidence.ts'
+export { inTenths } from './words.ts'

@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import { id, noteText, strict, text, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { prettyNote } from '../pitch/index.ts'
-import { knowledgeOf, TRIED_AS, type PastAccident } from '../squeaks/index.ts'
+import { ALL_COMPLAINTS, knowledgeOf, TRIED_AS, type PastAccident } from '../squeaks/index.ts'
 import { daysBetween } from '../time/index.ts'
 import { kindOf, newestOf, type Noted } from './kind.ts'
 
@@ -14,8 +14,7 @@ const LATELY_DAYS = 28
 const OTHER = 'other'
 
 const causeOf = (inst: Instrument, cause: string) => knowledgeOf(inst).causes.find((c) => c.id === cause)
-const complaintOf = (inst: Instrument, complaint: string) =>
-  knowledgeOf(inst).complaints.find((c) => c.id === complaint)
+const complaintOf = (complaint: string) => ALL_COMPLAINTS.find((c) => c.id === complaint)
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 const whereOf = (notes: readonly string[]) =>
   notes.length === 2
@@ -71,7 +70,7 @@ export const accident = kindOf(
     among(
       'complaint',
       complaint,
-      knowledgeOf(inst).complaints.map((c) => c.id),
+      ALL_COMPLAINTS.map((c) => c.id),
     )
     among('cause', cause, [...causes.map((c) => c.id), OTHER])
     const tryable = [...checks.map((c) => c.id), ...causes.map((c) => `try-${c.id}`)]
@@ -79,7 +78,7 @@ export const accident = kindOf(
     for (const n of notes) writtenNote(inst, n)
   },
   noted({ complaint, notes, cause, ended, seconds, tell }, inst) {
-    const what = `${complaintOf(inst, complaint)?.words ?? complaint}${whereOf(notes)}`
+    const what = `${complaintOf(complaint)?.words ?? complaint}${whereOf(notes)}`
     if (ended === 'unsolved') return `${what}: unsolved${tell ? `. To tell: ${tell}` : ''}`
     return `${what}: ${lower(causeOf(inst, cause)?.words ?? 'something else')}; well after ${seconds} s`
   },
@@ -103,7 +102,7 @@ export const accident = kindOf(
   concerns({ inst, entries, today }) {
     const last = entries.at(-1)?.data
     if (last?.ended === 'unsolved') {
-      const what = `${complaintOf(inst, last.complaint)?.words ?? last.complaint}${whereOf(last.notes)}`
+      const what = `${complaintOf(last.complaint)?.words ?? last.complaint}${whereOf(last.notes)}`
       return [
         { kind: 'accident', weight: 55, sentence: `${what}, unsolved${last.tell ? `: ${last.tell}` : ''}` },
       ]
@@ -134,7 +133,7 @@ export const accident = kindOf(
         {
           id: `squeak-${cause.id}`.slice(0, 64),
           kind: cause.stop ?? ('fingers' as const),
-          title: `${complaintOf(inst, d.complaint)?.words ?? 'It squeaks'}: what helped`,
+          title: `${complaintOf(d.complaint)?.words ?? 'It squeaks'}: what helped`,
           amount: 'once a day',
           minutes: 2,
           leastMinutes: 1,

@@ -57,8 +57,9 @@ export function visitSounds(track: Track, host: Segment, here: Segment, next: Se
     )
   return (
     db >= besideDb - PIERCES_DB &&
-    !hollow(track, here) &&
-    [host, next].every((s) => pure(track, here, s) && !(divides(s, here) && hollow(track, s)))
+    [host, next].every(
+      (s) => pure(track, here, s) && !(divides(s, here) && (hollow(track, s) || hollow(track, here))),
+    )
   )
 }
 

@@ -6,6 +6,8 @@ export interface Accident {
   complaint: string
   /** The written note that was meant. */
   written?: string
+  /** The written note before it, in a change of notes. */
+  from?: string
   heard?: { hz?: number; partial?: number; at?: 'stroke' | 'crossing' | 'held' }
   /**
    * Ids of what was noticed (`low`, or `low:yes`, `low:no`), and of checks with how they went: `freeze:better`,

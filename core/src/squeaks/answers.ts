@@ -3,6 +3,7 @@ import { NO, type Answer } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
 import type { Accident } from './accident.ts'
 import { knowledgeOf } from './knowledge.ts'
+import { registerOf } from './note.ts'
 import { partialOf } from './pitch.ts'
 import { COMPLAINT, OUTCOMES, PARTIAL, TRY } from './model.ts'
 
@@ -12,10 +13,12 @@ export const PAIN = 'pain'
 const NEAR_PARTIAL = 4.5
 
 /** What the ear heard, as what would be noticed. */
-const AT: Record<NonNullable<NonNullable<Accident['heard']>['at']>, string> = {
-  stroke: 'start',
-  crossing: 'crossing',
-  held: 'held',
+const AT = { stroke: 'start', held: 'held' } as const
+
+/** A change of notes goes over the break only where the two lie in different registers. */
+function changeOf(inst: Instrument, { from, written }: Pick<Accident, 'from' | 'written'>): string {
+  const [before, after] = [from, written].map((n) => (n ? registerOf(inst, n) : undefined))
+  return before !== undefined && after !== undefined && before !== after ? 'crossing' : 'one-move'
 }
 
 /** What was said of an accident, sorted: seen and not seen, and checks with how they went, in order. */
@@ -69,7 +72,8 @@ export function toldOf(inst: Instrument, accident: Accident): Told {
   for (const id of accident.absent ?? [])
     if (ids.includes(id)) absent.push(id)
     else refuse('observation', id, ids)
-  const at = accident.heard?.at && AT[accident.heard.at]
+  const at =
+    accident.heard?.at === 'crossing' ? changeOf(inst, accident) : accident.heard?.at && AT[accident.heard.at]
   if (at && ids.includes(at) && !seen.includes(at) && !absent.includes(at)) seen.push(at)
   const { hz } = accident.heard ?? {}
   const partial =

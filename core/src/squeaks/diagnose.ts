@@ -1,16 +1,16 @@
 import { OutOfRange } from '../errors/index.ts'
 import { believe, nextCheck, together, type Model, type NextCheck } from '../evidence/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
 import { contradictionsIn, PAIN, toldOf, type Told } from './answers.ts'
 import { worthOf, type Fact } from './facts.ts'
 import { knowledgeOf, type Knowledge } from './knowledge.ts'
 import type { SqueakCause } from './cause.ts'
 import { asking, BETTER, modelOf, OUTCOMES, remedying, TRY } from './model.ts'
 import type { Accident } from './accident.ts'
-import { fingersOn } from './fingers.ts'
+import { helped } from './helped.ts'
+import { ofNote } from './note.ts'
 import { byPitch } from './pitch.ts'
-import { FINGERS, type Check } from './terms.ts'
+import type { Check } from './terms.ts'
 
 /** Something to try or to look at, with its answers by one tap. */
 export interface Step {
@@ -56,6 +56,8 @@ const REMEDIES = 3
 const LIKELY = 0.2
 /** Then a second of what tells player, reed and instrument apart is worth so many of another's (chosen with it). */
 const SPLITS = 2
+/** From this belief on a teacher tries the remedy before anything else (chosen on cases told in words). */
+const CLEAR = 0.6
 const remedyOf = (c: SqueakCause) => {
   const { id, ask, seconds } = remedying(c)
   return { id, ask: ask!, seconds: seconds!, ...(c.caution && { caution: c.caution }) }
@@ -75,11 +77,8 @@ const FIRST_WORTH: Readonly<Record<string, number>> = {
 }
 const PART_ALONE = 'small-part'
 
-/** What is said of a change of notes, and what is said of more than the note that is named. */
+/** What is said of a change of notes. */
 const CHANGES: ReadonlySet<string> = new Set(['between', 'one-move', 'crossing', 'slurred', 'fast'])
-const ELSEWHERE: ReadonlySet<string> = new Set(['always', 'low', 'high', 'from-one-down'])
-/** A finger that is up on the note counts so many times as likely to leak there (chosen by Halitus). */
-const UP = 0.1
 
 /** Pairs believed less aren't named (chosen by Halitus). */
 const NAMED_PAIR = 0.05
@@ -113,7 +112,8 @@ function open(model: Model, known: Knowledge, accident: Accident, { tried }: Tol
   return {
     ...model,
     questions: model.questions
-      .filter((q) => !accident.unavailable?.includes(q.id))
+      // What was answered stays: its answer counts, whatever can be done now.
+      .filter((q) => !accident.unavailable?.includes(q.id) || tried.some((t) => t.check === q.id))
       .map((q) => {
         const worth = (q.worth ?? 1) * (never.get(q.id) ?? 1) * (first ? (FIRST_WORTH[q.id] ?? 1) : 1)
         const splits = parts.has(q.id) && likeliest < LIKELY ? SPLITS : 1
@@ -186,14 +186,8 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   ]
   // A finger that isn't down on the note can't be pressed there; in a change it may be on its way.
   const changes = at === 'crossing' || [accident.complaint, ...told.seen].some((id) => CHANGES.has(id))
-  const down = accident.written && !changes ? fingersOn(inst, accident.written) : undefined
-  const away = down ? FINGERS.map((f) => f.id).filter((id) => !down.has(id)) : []
-  // Where it is that note alone it can't leak either.
-  if (away.length && !told.seen.some((id) => ELSEWHERE.has(id)))
-    facts.push({
-      words: `On ${prettyNote(accident.written!)} that finger is up`,
-      times: Object.fromEntries(away.flatMap((id) => [`leak-${id}`, `soft-${id}`]).map((id) => [id, UP])),
-    })
+  const note = accident.written && !changes ? ofNote(inst, accident.written, told.seen) : undefined
+  facts.push(...(note?.facts ?? []))
   const base = modelOf(inst, accident.weeksPlaying)
   const weighed: Model = {
     ...base,
@@ -217,7 +211,11 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
     known,
     {
       ...accident,
-      unavailable: [...(accident.unavailable ?? []), ...away.map((id) => `press-${id}`)],
+      unavailable: [
+        ...(accident.unavailable ?? []),
+        ...(note?.up ?? []).map((id) => `press-${id}`),
+        ...known.checks.flatMap((c) => (c.of && !c.of.includes(accident.complaint) ? [c.id] : [])),
+      ],
     },
     told,
     likeliest,
@@ -236,6 +234,13 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
     !told.tried.some((t) => t.check === PART_ALONE)
       ? known.checks.find((c) => c.id === PART_ALONE)
       : undefined
+  const clear =
+    !hurts && beliefs[0]!.share >= CLEAR
+      ? cures.find((q) => q.id === `${TRY}${beliefs[0]!.cause}` && !accident.unavailable?.includes(q.id))
+      : undefined
+  const on =
+    !hurts && !clear ? helped(told.tried.at(-1), known, beliefs, tries, accident.unavailable) : undefined
+  const first = alone ?? clear ?? on
   const words = (id: string) => cause(id)!.words
   return {
     causes: beliefs.map((b) => {
@@ -260,8 +265,8 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
         words: `${words(both[0])}; and ${words(both[1]).charAt(0).toLowerCase()}${words(both[1]).slice(1)}`,
         belief: share,
       })),
-    next: alone
-      ? stepOf(known, { question: alone.id, seconds: alone.seconds }, told.tried.at(-1))
+    next: first
+      ? stepOf(known, { question: first.id, seconds: first.seconds! }, told.tried.at(-1))
       : fresh
         ? best(new Set([...looks, ...checks]))
         : best(checks),

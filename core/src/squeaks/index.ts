@@ -4,7 +4,15 @@
  * @example
  * complaintsIn('it squeaks')[0].id // 'shriek'
  */
-export { ALL_CAUSES, complaintsIn, knowledgeOf, notesIn, noticedIn, type Knowledge } from './knowledge.ts'
+export {
+  ALL_CAUSES,
+  ALL_COMPLAINTS,
+  complaintsIn,
+  knowledgeOf,
+  notesIn,
+  noticedIn,
+  type Knowledge,
+} from './knowledge.ts'
 export type { Accident } from './accident.ts'
 export { diagnose, type Diagnosed, type Step } from './diagnose.ts'
 export { PAIN } from './answers.ts'

@@ -20,6 +20,9 @@ export const ALL_CAUSES: readonly SqueakCause[] = [
   ...INSTRUMENT_CAUSES,
 ]
 
+/** Every complaint, also those that aren't offered on some families any more: what was entered once stays good. */
+export const ALL_COMPLAINTS: readonly Complaint[] = COMPLAINTS
+
 /** What is known of accidents on one instrument. */
 export interface Knowledge {
   complaints: readonly Complaint[]
@@ -35,7 +38,7 @@ export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
   if (known) return known
   const has = (x: { on?: readonly string[] }) => !x.on || x.on.includes(family)
   const knowledge = {
-    complaints: COMPLAINTS,
+    complaints: COMPLAINTS.filter(has),
     observations: OBSERVATIONS.filter(has),
     causes: ALL_CAUSES.filter(has),
     checks: CHECKS.filter(has),

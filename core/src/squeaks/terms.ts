@@ -8,6 +8,8 @@ import { BEAKED, DOUBLE, KEYED, REEDED, SINGLE, TONGUED, type Letter } from './c
 export interface Complaint {
   id: string
   words: string
+  /** Families where it is offered; all where it isn't said. */
+  on?: readonly string[]
   /** Words that learners and teachers use for it. */
   said: readonly string[]
 }
@@ -97,9 +99,15 @@ export const COMPLAINTS: readonly Complaint[] = [
   {
     id: 'stuck',
     words: 'It stays in one register',
+    on: TONGUED,
     said: ['stuck', 'won’t change register', 'same octave', 'stays low', 'stays high', 'no octave'],
   },
   { id: 'buzz', words: 'It buzzes or rattles', said: ['buzz', 'rattl', 'click', 'jingl', 'hums', 'vibrat'] },
+  {
+    id: 'small',
+    words: 'The tone is small or coarse',
+    said: ['small', 'choked', 'coarse', 'pinched', 'dull', 'harsh', 'play soft', 'play quiet'],
+  },
   { id: 'hard', words: 'Hard to blow', said: ['hard', 'stiff', 'resist', 'blocked', 'tiring', 'stuffy'] },
 ]
 
@@ -131,6 +139,13 @@ export interface Observation {
 }
 /** Words for what is noticed, as they are typed. */
 const SAID: Readonly<Record<string, readonly string[]>> = {
+  'comes-goes': ['comes and goes', 'on and off', 'sometimes'],
+  assembled: ['put together', 'assembled', 'unpacked'],
+  'air-at-joint': ['air at a joint', 'leaks at'],
+  'tongue-middle': ['roof of the mouth', 'middle of the tongue'],
+  'out-of-breath': ['out of breath', 'runs out', 'no breath'],
+  'cant-soft': ['can’t play soft', 'not softly'],
+  rolls: ['rolls', 'slips'],
   always: ['always', 'every note', 'every time'],
   once: ['once'],
   'one-note': ['one note', 'only on one', 'single note'],
@@ -178,6 +193,7 @@ const seen = (
 ): Observation => ({ id, words, group, otherwise, ...more, ...(SAID[id] && { said: SAID[id] }) })
 export const OBSERVATIONS: readonly Observation[] = [
   seen('when', 'always', 'Always', 'n', { against: ['once', 'one-note', 'one-move'] }),
+  seen('when', 'comes-goes', 'It comes and goes', 's', { against: ['always', 'once'] }),
   seen('when', 'once', 'Only once', 's', { against: ['always'] }),
   seen('where', 'one-note', 'On one note', 'n', { against: ['always', 'from-one-down'] }),
   seen('where', 'from-one-down', 'From one note downwards, all of them', 'n', {
@@ -266,6 +282,27 @@ export const OBSERVATIONS: readonly Observation[] = [
   seen('seen', 'reaches', 'The mouth has to reach for it', 'n'),
   seen('seen', 'finger-lags', 'A finger is seen to come late', 'n'),
   seen('known', 'strength-up', 'The reed is stronger than the last', 'n', { on: REEDED }),
+  seen('known', 'assembled', 'It was put together just now', 'w'),
+  seen('seen', 'air-at-joint', 'Air is felt at a joint', 'n'),
+  seen('seen', 'pad-light', 'Thin paper slips out under a closed pad, or light shows there', 'n', {
+    on: KEYED,
+  }),
+  seen('seen', 'vent-shut', 'The register or octave key stays shut', 'n', {
+    on: ['clarinet', 'saxophone', 'oboe', 'bassoon'],
+  }),
+  seen('seen', 'tongue-middle', 'The tongue’s middle strikes, or the roof of the mouth', 'n', {
+    on: TONGUED,
+  }),
+  seen('seen', 'air-late', 'The air comes after the tongue has let go', 'n', { on: TONGUED }),
+  seen('seen', 'lips-tight', 'The lips are pressed together', 'n', { on: ['flute'], against: ['lips-wide'] }),
+  seen('seen', 'teeth-lifted', 'The upper teeth (double-lip: the lip) leave the mouthpiece', 'n', {
+    on: SINGLE,
+  }),
+  seen('seen', 'out-of-breath', 'There is no breath left when it happens', 'n'),
+  seen('seen', 'cant-soft', 'It can’t be played softly', 's'),
+  seen('seen', 'rolls', 'It rolls, slips or sinks in the hands', 'n'),
+  seen('seen', 'few-down', 'It is worst where few fingers are down', 's'),
+  seen('seen', 'blown-gaps', 'Notes are parted by the mouth', 'n', { on: ['chanter'] }),
   seen('seen', 'breath-held', 'Never breathes out before breathing in; the face goes red', 'n', {
     on: DOUBLE,
   }),
@@ -288,6 +325,8 @@ export interface Check {
   needs?: 'second reed' | 'teacher’s instrument' | 'mirror'
   /** Families that it can be done on; all where it isn't said. */
   on?: readonly string[]
+  /** Complaints that it makes sense for; all where it isn't said. */
+  of?: readonly string[]
   /** It is a cure as well: what is tried stays. Against the cause it rather makes things worse. */
   cures?: true
   /** It tells equipment from player, which is worth knowing early. */
@@ -380,11 +419,23 @@ export const CHECKS: readonly Check[] = [
     on: ['recorder'],
     cures: true,
   }),
-  check('screws', 'I touch the keys and screws while it sounds.', 15, 's', { on: KEYED }),
-  check('elsewhere', 'The same note in another corner of the room.', 12, 'n'),
+  check('screws', 'I touch the keys and screws while it sounds.', 15, 's', {
+    on: KEYED,
+    of: ['buzz', 'wobble', 'gurgle', 'wrong-note'],
+  }),
+  check('elsewhere', 'The same note in another corner of the room.', 12, 'n', { of: ['buzz', 'gurgle'] }),
   check('breathe-out', 'Breathe out first, then in a little; the same once more.', 12, 's', {
     on: DOUBLE,
     cures: true,
   }),
+  check('vowels', 'The same with the tongue as for “ee”, then as for “aw”.', 10, 's', {
+    on: [...BEAKED, 'flute'],
+    cures: true,
+  }),
+  check('lift', 'Hold the note; hands and fingers off every key that it doesn’t need.', 10, 'n', {
+    on: KEYED,
+    cures: true,
+  }),
+  check('other-fingering', 'The same note with another fingering.', 15, 'n'),
   check('rest', 'Two minutes of rest, then the same note.', 120, 's', { cures: true }),
 ]

@@ -6,6 +6,7 @@ import {
   NO,
   OTHER,
   believe,
+  inTenths,
   nextCheck,
   sign,
   together,
@@ -326,3 +327,16 @@ describe('a second that is worth more', () => {
     expect(of(check('one', 0.5), check('two'))).toBe('two')
   })
 })
+
+describe('a belief in words', () =>
+  it.each([
+    [0, 'hardly'],
+    [0.049, 'hardly'],
+    [0.05, '1 in ten'],
+    [0.149, '1 in ten'],
+    [0.151, '2 in ten'],
+    [0.42, '4 in ten'],
+    [0.949, '9 in ten'],
+    [0.95, 'nearly sure'],
+    [1, 'nearly sure'],
+  ])('%f is “%s”', (share, words) => expect(inTenths(share)).toBe(words)))

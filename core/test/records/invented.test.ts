@@ -8,7 +8,7 @@ import { PEOPLE, told } from './invented.ts'
 const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
   clarinettist: {
     accident:
-      'fingers: 10 It drops down: the register or octave key comes before or after the fingers; well after 98 s',
+      'fingers sound: 4 Too high: the corners are pulled back; well after 125 s | 7 It drops down: the register or octave key comes before or after the fingers; well after 122 s | 10 It drops down: the register or octave key isn’t opened at all; well after 98 s',
     articulation:
       'tongue: 4 Slur two and two: 100 % as asked at 66 | 8 Tongue the off-beats, slur into the beat: 100 % as asked at 66 | 12 Slur two and two: 100 % as asked at 66',
     bend: 'sound: 2 Bend on mouthpiece alone: 43 cents (−32 to +11) | 5 Bend on mouthpiece alone: 57 cents (−43 to +14) | 8 Bend on mouthpiece alone: 76 cents (−57 to +19) | 11 Bend on mouthpiece alone: 99 cents (−74 to +25)',
@@ -65,7 +65,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
   },
   piper: {
     accident:
-      'breath setup: 1 It stops in mid-note: the air stops for the change of fingers or register; well after 80 s | 4 Too high: the chanter’s reed sits too high or too deep; well after 94 s | 7 It stops in mid-note: the air stops for the change of fingers or register; well after 88 s | 10 More air than tone: too little air, or it stops before the change; well after 88 s',
+      'breath setup: 1 It stops in mid-note: the mouth parts the notes where a gracenote belongs; well after 80 s | 4 Too high: the chanter’s reed sits too high or too deep; well after 94 s | 7 It stops in mid-note: the breath is used up before the line is; well after 88 s | 10 It jumps up: the air is too fast for the note; well after 88 s',
     bend: 'sound: 2 Bend on reed in the lips: 35 cents (−26 to +9) | 5 Bend on reed in the lips: 67 cents (−50 to +17) | 8 Bend on reed in the lips: 84 cents (−63 to +21) | 11 Bend on reed in the lips: 108 cents (−81 to +27)',
     'both-ends': 'sound: 3 Pressure: the middle chosen of 3',
     'break-step':
@@ -110,7 +110,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
   },
   flutist: {
     accident:
-      'sound tongue: 1 It shrieks: the tongue strikes hard; well after 113 s | 4 It shrieks: the tongue strikes hard; well after 125 s | 7 Another note sounds in between: tongue and fingers aren’t together; well after 36 s | 10 Too low: the lips are slack, corners leak; well after 116 s',
+      'tongue: 1 Another note sounds in between: tongue and fingers aren’t together; well after 113 s | 4 Another note sounds in between: tongue and fingers aren’t together; well after 125 s | 7 It speaks late: the air isn’t moving yet when the tongue lets go; well after 36 s',
     articulation:
       'tongue: 4 Slur two and two: 100 % as asked at 66 | 8 Tongue the off-beats, slur into the beat: 90 % as asked at 66 | 12 Slur two and two: 100 % as asked at 66',
     bend: 'sound: 2 Bend on head joint, open: 40 cents (−30 to +10) | 5 Bend on head joint, open: 73 cents (−55 to +18) | 8 Bend on head joint, open: 89 cents (−67 to +22) | 11 Bend on head joint, open: 109 cents (−82 to +27)',

@@ -59,18 +59,18 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
   'fl-2': {
     complaint: 'silent',
     seen: ['low'],
-    causes: ['too-fast', 'pad-leaks', ...LEAKS],
+    causes: ['too-fast', 'opening-tight', 'pad-leaks', ...LEAKS],
     steps: ['less-air', 'press-pads', ...PRESS, ...APART, 'lips-same', 'small-part'],
   },
   'fl-3': {
     complaint: 'jumps-up',
-    seen: ['low'],
-    causes: ['too-fast', 'lips-spread', 'air-direction'],
+    seen: ['low', 'lips-tight'],
+    causes: ['too-fast', 'opening-tight', 'lips-spread', 'air-direction'],
     steps: ['less-air', 'small-part', ...APART],
   },
   'fl-4': {
     complaint: 'airy',
-    seen: ['lips-wide'],
+    seen: ['lips-wide', 'out-of-breath'],
     causes: ['opening-wide'],
     steps: ['roll', 'firmer', 'mist-off'],
   },
@@ -78,7 +78,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
     complaint: 'jumps-up',
     seen: ['one-note', 'fingers-differ'],
     causes: ['not-learnt', 'vent-late', 'slow-air-upper'],
-    steps: ['fingers-differ', 'freeze', ...APART],
+    steps: ['fingers-differ', 'freeze', 'lift', ...APART],
   },
   'fl-6': {
     complaint: 'sharp',
@@ -88,7 +88,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
   },
   'fl-7': {
     complaint: 'silent',
-    seen: ['from-one-down', 'since-today', 'knocked'],
+    seen: ['from-one-down', 'since-today', 'assembled'],
     causes: ['pad-leaks', 'bridge', 'joint-open', 'spring', ...LEAKS],
     steps: ['press-pads', 'align', ...PRESS, ...APART, ...LOOKS],
   },
@@ -101,8 +101,8 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
   },
   'fl-9': {
     complaint: 'wobble',
-    seen: ['reaches'],
-    causes: ['strap', 'angle', 'hand-position', 'head-turned', 'tight-hands', 'eb-missing'],
+    seen: ['rolls', 'few-down'],
+    causes: ['not-carried', 'strap', 'angle', 'hand-position', 'head-turned', 'tight-hands', 'eb-missing'],
     steps: ['support', 'roll', 'small-part'],
   },
   'fl-10': {
@@ -200,7 +200,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
     complaint: 'shriek',
     seen: ['hand-on-key'],
     causes: ['brush-palm', 'brushed-key', 'brush-side'],
-    steps: ['freeze', 'wrist-bent'],
+    steps: ['freeze', 'lift', 'wrist-bent'],
   },
   'sa-4': {
     complaint: 'gurgle',
@@ -241,7 +241,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
   'sa-10': {
     complaint: 'late',
     seen: ['start', 'low'],
-    causes: ['little-air', 'shallow', 'tongue-stays', 'throat-starts'],
+    causes: ['little-air', 'air-after', 'shallow', 'tongue-stays', 'throat-starts'],
     steps: ['air', 'slurred-check', 'shallow'],
   },
   'ob-1': {
@@ -296,7 +296,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
   'ob-9': {
     complaint: 'late',
     seen: ['start', 'hard-stroke'],
-    causes: ['heavy-tongue', 'tongue-stays', 'little-air', 'tongue-back'],
+    causes: ['heavy-tongue', 'air-after', 'tongue-stays', 'little-air', 'tongue-back'],
     steps: ['air', 'slurred-check'],
   },
   'ob-10': {
@@ -354,7 +354,7 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
     causes: ['water-bore', 'water-hole'],
     steps: ['dry-out'],
   },
-  'ba-9': { complaint: 'wobble', seen: ['reaches'], causes: ['strap', 'angle'], steps: ['support'] },
+  'ba-9': { complaint: 'wobble', seen: ['reaches'], causes: ['not-carried', 'strap', 'angle'], steps: ['support'] },
   'ba-10': {
     complaint: 'silent',
     seen: ['low', 'crook-pad', 'off-mark'],

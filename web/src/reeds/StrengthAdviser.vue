@@ -2,6 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { EntryRecord } from '@halitus/core/contract'
+import { inTenths } from '@halitus/core/evidence'
 import { advise, FINDINGS, SYMPTOMS, type ReedCase } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
@@ -39,7 +40,6 @@ const toggle = (id: string) =>
   (chosen.value = chosen.value.includes(id) ? chosen.value.filter((x) => x !== id) : [...chosen.value, id])
 /** Within a sentence; units keep their capitals. */
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
-const percent = (x: number) => `${Math.round(100 * x)} %`
 const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ value, label: value }))
 </script>
 
@@ -76,7 +76,7 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
     <p v-if="!verdict.known" class="best soft" aria-live="polite">Tap what you hear.</p>
     <template v-else>
       <p class="best" aria-live="polite">
-        {{ best.words }} <span class="soft">{{ percent(best.belief) }}</span>
+        {{ best.words }} <span class="soft">{{ inTenths(best.belief) }}</span>
       </p>
       <p class="decide">
         <b>To decide:</b> {{ verdict.check }}
@@ -99,7 +99,7 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
     </template>
     <div v-if="verdict.known" class="opinions">
       <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
-        <b>{{ o.words }}</b> <span class="soft">{{ percent(o.belief) }}</span>
+        <b>{{ o.words }}</b> <span class="soft">{{ inTenths(o.belief) }}</span>
         <ul>
           <li v-for="e in o.for" :key="e.words">for: {{ lower(e.words) }}</li>
           <li v-for="e in o.against" :key="e.words" class="soft">against: {{ lower(e.words) }}</li>

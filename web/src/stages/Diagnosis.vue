@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
-import { NO, type Answer, type Belief, type NextCheck, type Question } from '@halitus/core/evidence'
+import { inTenths, NO, type Answer, type Belief, type NextCheck, type Question } from '@halitus/core/evidence'
 import { useDraft } from '@/base/drafts.ts'
 
 /** What is seen and heard, by tap: the likely cause, one thing to try, and what would make it sure. */
@@ -37,7 +37,6 @@ const checked = computed(() =>
     return words ? [{ ...a, words }] : []
   }),
 )
-const percent = (x: number) => `${Math.round(100 * x)} %`
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 async function keepIt(helped: 'yes' | 'no' | 'not tried') {
   const cause = best.value?.cause
@@ -65,7 +64,7 @@ async function keepIt(helped: 'yes' | 'no' | 'not tried') {
     <p v-if="verdict?.fine" class="best" aria-live="polite">{{ verdict.fine }}</p>
     <section v-else-if="best && verdict" aria-live="polite">
       <p class="best">
-        {{ best.words }} <span class="soft">{{ percent(best.share) }}</span>
+        {{ best.words }} <span class="soft">{{ inTenths(best.share) }}</span>
       </p>
       <p class="try">{{ best.remedy }}</p>
       <p v-if="best.caution" class="caution">{{ best.caution }}</p>
@@ -97,7 +96,7 @@ async function keepIt(helped: 'yes' | 'no' | 'not tried') {
       </p>
       <div class="why">
         <div v-for="b in verdict.beliefs.slice(0, 3)" :key="b.cause">
-          <b>{{ b.words }}</b> <span class="soft">{{ percent(b.share) }}</span>
+          <b>{{ b.words }}</b> <span class="soft">{{ inTenths(b.share) }}</span>
           <ul>
             <li v-for="w in b.for" :key="w.words">for: {{ lower(w.words) }}</li>
             <li v-for="w in b.against" :key="w.words" class="soft">against: {{ lower(w.words) }}</li>

@@ -4,6 +4,7 @@ import { computed, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
+import { inTenths } from '@halitus/core/evidence'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
@@ -76,8 +77,7 @@ function begin(id: string) {
   if (notes.length === 2 && WENT.includes(id)) {
     // “D5 drops to low D”: the first was meant, the second was heard.
     const [meantNote, heard] = notes as [string, string]
-    const hz = hzOfMidi(parseNote(heard).midi + inst.value.transposition, lesson.a4Hz)
-    search.change({ notes: [meantNote], heard: { hz }, heardWords: prettyNote(heard) })
+    search.change({ notes: [meantNote], heard: { hz: hzOf(heard) }, heardWords: prettyNote(heard) })
   } else if (notes.length) search.change({ notes })
   typed.value = ''
 }
@@ -91,6 +91,14 @@ const noteAt = (i: number) =>
   })
 const first = noteAt(0)
 const second = noteAt(1)
+/** What sounds by mistake lies up to two octaves beyond the instrument's notes, semitones. */
+const SOUNDS_BEYOND = 24
+const hzOf = (note: string) => hzOfMidi(parseNote(note).midi + inst.value.transposition, lesson.a4Hz)
+/** The note that sounded, by tap instead of by ear. */
+const sounded = computed({
+  get: () => '',
+  set: (note: string) => search.change({ heard: { hz: hzOf(note) }, heardWords: prettyNote(note) }),
+})
 const firstNote = computed(() => inst.value.teaching.firstNotes[0]!)
 
 const take = (): Take => ({
@@ -107,7 +115,6 @@ const take = (): Take => ({
 const listen = () => (listening.state === 'listening' ? listening.stop() : listening.start(take()))
 const best = computed(() => verdict.value?.causes[0])
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
-const percent = (share: number) => `${Math.round(100 * share)} %`
 /** Three reasons at most, as one sentence. */
 const reasons = (all: readonly string[]) =>
   all
@@ -206,9 +213,21 @@ const back = () =>
         >
           {{ s.how === 'no' ? 'not ' : '' }}{{ search.labelOf(s.id).toLowerCase() }}
         </button>
-        <span v-if="told.heardWords"
-          >heard: <b>{{ told.heardWords }}</b></span
+        <button
+          v-if="told.heardWords"
+          type="button"
+          class="word"
+          :aria-label="`It sounded ${told.heardWords}; take back`"
+          @click="search.change({ heard: undefined, heardWords: '', simulated: false })"
         >
+          heard: {{ told.heardWords }}
+        </button>
+        <span v-else-if="told.notes.length">
+          it sounded
+          <span class="pick"
+            ><NoteChoice id="squeak-sounded" v-model="sounded" :inst="inst" :beyond="SOUNDS_BEYOND"
+          /></span>
+        </span>
         <Button size="small" @click="listen">{{
           listening.state === 'listening' ? 'Stop' : 'Listen'
         }}</Button>
@@ -233,7 +252,7 @@ const back = () =>
               <p v-if="best.for.length" class="soft">For it: {{ reasons(best.for) }}.</p>
               <p v-if="best.against.length" class="soft">Against it: {{ reasons(best.against) }}.</p>
               <p v-for="t in verdict.together.slice(0, 1)" :key="t.words" class="soft">
-                Or both: {{ t.words }} ({{ percent(t.belief) }}).
+                Or both: {{ t.words }} ({{ inTenths(t.belief) }}).
               </p>
             </div>
           </div>

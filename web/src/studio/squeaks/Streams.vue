@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { inTenths } from '@halitus/core/evidence'
 import type { Moment } from './search.ts'
 
 /** Beliefs as streams from left to right: each answer narrows or widens them; the causes stand at their ends. */
@@ -67,7 +68,6 @@ const labels = computed(() => {
   for (let i = list.length - 2; i >= 0; i--) list[i]!.y = Math.min(list[i]!.y, list[i + 1]!.y - apart(i))
   return list
 })
-const percent = (share: number) => `${Math.round(100 * share)} %`
 </script>
 
 <template>
@@ -90,7 +90,7 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
         :class="{ first: i === 0, rest: l.id === 'rest' }"
         :style="{ top: `${(100 * l.y) / H}%` }"
       >
-        <span>{{ l.words }}</span> <b>{{ percent(l.share) }}</b>
+        <span>{{ l.words }}</span> <b>{{ inTenths(l.share) }}</b>
       </li>
     </ol>
   </div>

@@ -160,6 +160,7 @@ export function useSearch(
       complaint: told.value.complaint,
       a4Hz: lesson.a4Hz,
       ...(written.value && { written: written.value }),
+      ...(told.value.notes.length > 1 && { from: told.value.notes.at(-2)! }),
       ...(told.value.heard && { heard: told.value.heard }),
       observations: said
         .filter((s) => s.how !== 'no')
