@@ -102,6 +102,23 @@ test('a squeak that the ear heard fills in what happened', async ({ page }) => {
   await expect(page.getByText('Simulated: no card or chart moves by it.')).toBeVisible()
 })
 
+test('the pitch that sounded is tapped where nobody listens, counts, and is taken back', async ({ page }) => {
+  await page.goto('/squeaks')
+  await page.getByLabel('On', { exact: true }).selectOption({ label: 'Clarinet in B♭' })
+  await page.getByRole('button', { name: 'It jumps up' }).click()
+  await expect(page.locator('#squeak-sounded')).toHaveCount(0)
+  await page.locator('#squeak-note').selectOption('F3')
+  await expect(page.getByRole('heading', { name: 'Nothing stands out yet' })).toBeVisible()
+  const causes = page.getByRole('list', { name: 'Causes, the likeliest first' })
+  const before = await causes.textContent()
+  expect(before).toContain('in ten')
+  await page.locator('#squeak-sounded').selectOption('C5')
+  await expect(page.locator('.sentence')).toContainText('heard: C5')
+  await expect(causes).not.toHaveText(before!)
+  await page.getByRole('button', { name: 'It sounded C5; take back' }).click()
+  await expect(causes).toHaveText(before!)
+})
+
 test('reed, air and instrument are found on other families; all of it can be read and searched', async ({
   page,
 }) => {

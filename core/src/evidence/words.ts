@@ -1,5 +1,5 @@
 /** Below and from here on a tenth says too much (chosen by Halitus: half a tenth from nothing and from all). */
-const HARDLY = 0.05
+const UNDER = 0.05
 const NEARLY = 0.95
 
 /**
@@ -8,4 +8,4 @@ const NEARLY = 0.95
  * @example inTenths(0.42) // '4 in ten'
  */
 export const inTenths = (share: number): string =>
-  share < HARDLY ? 'hardly' : share >= NEARLY ? 'nearly sure' : `${Math.round(10 * share)} in ten`
+  share < UNDER ? 'under 1 in ten' : share >= NEARLY ? 'nearly sure' : `${Math.round(10 * share)} in ten`

@@ -330,8 +330,8 @@ describe('a second that is worth more', () => {
 
 describe('a belief in words', () =>
   it.each([
-    [0, 'hardly'],
-    [0.049, 'hardly'],
+    [0, 'under 1 in ten'],
+    [0.049, 'under 1 in ten'],
     [0.05, '1 in ten'],
     [0.149, '1 in ten'],
     [0.151, '2 in ten'],

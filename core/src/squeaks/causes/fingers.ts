@@ -227,7 +227,7 @@ export const FINGER_CAUSES: readonly SqueakCause[] = [
     'vent',
     'The half-hole or thumb opening is too wide or too narrow',
     'oo',
-    'slowly:w vent-alone:s other-fingering:w comes-goes:o drops-down:o jumps-up:w stuck:o gurgle:w airy:o high:o sharp:w flat:w crossing:o one-note:o half-hole:a freeze:w teacher-plays:a less-air:s thumb-off:a new-note:w always:s shriek:w off-left-thumb:o fingers-differ:s',
+    'slowly:w vent-alone:s other-fingering:w comes-goes:o drops-down:o jumps-up:w stuck:o gurgle:w airy:o high:o sharp:w flat:w crossing:o one-note:o half-hole:a freeze:w teacher-plays:a less-air:s thumb-off:w new-note:w always:s shriek:w off-left-thumb:o off-left-index:o fingers-differ:s',
     'Roll or bend the finger: a crack of light, no more.',
     'The half-hole on and off while the note holds; find the widest and the narrowest that still sound.',
     { on: ['oboe', 'bassoon', 'recorder'], stop: 'fingers' },

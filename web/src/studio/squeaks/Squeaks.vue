@@ -114,6 +114,10 @@ const take = (): Take => ({
 })
 const listen = () => (listening.state === 'listening' ? listening.stop() : listening.start(take()))
 const best = computed(() => verdict.value?.causes[0])
+/** At first, and where nobody thought of it, no cause stands out. */
+const heading = computed(() =>
+  best.value?.id === 'other' ? 'Nothing stands out yet' : `If it is that: ${lower(best.value?.words ?? '')}`,
+)
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 /** Three reasons at most, as one sentence. */
 const reasons = (all: readonly string[]) =>
@@ -246,7 +250,7 @@ const back = () =>
             </p>
             <Ending :search="search" :from="from" />
             <div v-if="!search.kept.value" class="best" aria-live="polite">
-              <h2>If it is that: {{ lower(best.words) }}</h2>
+              <h2>{{ heading }}</h2>
               <p class="remedy">{{ best.remedy }}</p>
               <p v-if="best.caution" class="caution">{{ best.caution }}</p>
               <p v-if="best.for.length" class="soft">For it: {{ reasons(best.for) }}.</p>
