@@ -55,18 +55,23 @@ const wordsOf = (text: string) =>
 /** Shorter words are too near to others to be taken for a misspelling of them; from so many letters on two slips are one word. */
 const SPELT = { letters: 5, long: 8 } as const
 
+/** Words that are one letter from another word's stem, and spelt as they should be. */
+const SPELT_RIGHT = ['breath', 'break']
+
 /** Whether some word of a text begins with a stem, a slip of the finger aside. */
 function begins(text: string, stem: string): boolean {
   const said = plain(stem)
   if (` ${text}`.includes(` ${said}`)) return true
   if (said.includes(' ') || said.length < SPELT.letters) return false
   const slips = said.length >= SPELT.long ? 2 : 1
-  return text.split(' ').some((word) =>
-    [0, -1, 1].some((more) => {
-      const start = word.slice(0, said.length + more)
-      // The first letter is nearly always right; without it “sharp” would be “harp”.
-      return start.length >= SPELT.letters && start[0] === said[0] && distance(start, said) <= slips
-    }),
+  return text.split(' ').some(
+    (word) =>
+      !SPELT_RIGHT.some((right) => word.startsWith(right) && right !== said) &&
+      [0, -1, 1].some((more) => {
+        const start = word.slice(0, said.length + more)
+        // The first letter is nearly always right; without it “sharp” would be “harp”.
+        return start.length >= SPELT.letters && start[0] === said[0] && distance(start, said) <= slips
+      }),
   )
 }
 
@@ -86,12 +91,16 @@ export function complaintsIn(text: string): Complaint[] {
     .map(({ complaint }) => complaint)
 }
 
+/** Words about where a pitch or note lies: they say nothing of where it happens. */
+const OF_PITCH =
+  /\b(too|so|stays?|octave) (low|high|lower|higher)\b|\b(drops|falls|jumps|goes|leaps) (down |up )?to (low|high|top|bottom) /g
+
 /**
  * What some words say was noticed.
  * @example noticedIn('it squeaks on low notes')[0].id // 'low'
  */
 export function noticedIn(text: string): Observation[] {
-  const words = wordsOf(text)
+  const words = wordsOf(text).replace(OF_PITCH, ' ')
   return OBSERVATIONS.filter((o) => o.said?.some((s) => begins(words, s)))
 }
 

@@ -55,7 +55,7 @@ export const COMPLAINTS: readonly Complaint[] = [
   {
     id: 'between',
     words: 'Another note sounds in between',
-    said: ['in between', 'blip', 'extra note', 'not together', 'grace'],
+    said: ['in between', 'crossing noise', 'blip', 'extra note', 'not together', 'grace'],
   },
   {
     id: 'wrong-note',
@@ -86,7 +86,7 @@ export const COMPLAINTS: readonly Complaint[] = [
   {
     id: 'stops',
     words: 'It stops in mid-note',
-    said: ['stops', 'cuts out', 'breaks off', 'dies', 'goes out'],
+    said: ['stops', 'chok', 'runs out', 'out of breath', 'cuts out', 'breaks off', 'dies', 'goes out'],
   },
   {
     id: 'gurgle',
@@ -146,6 +146,10 @@ const SAID: Readonly<Record<string, readonly string[]>> = {
   'out-of-breath': ['out of breath', 'runs out', 'no breath'],
   'cant-soft': ['can’t play soft', 'not softly'],
   rolls: ['rolls', 'slips'],
+  'lips-wide': ['lips wide', 'wide opening', 'wide lips'],
+  'lips-tight': ['lips tight', 'tight lips', 'lips pressed'],
+  'teeth-lifted': ['teeth off', 'teeth leave'],
+  'vent-shut': ['key stays shut', 'key doesn’t open'],
   always: ['always', 'every note', 'every time'],
   once: ['once'],
   'one-note': ['one note', 'only on one', 'single note'],
@@ -182,7 +186,7 @@ const SAID: Readonly<Record<string, readonly string[]>> = {
   'since-today': ['yesterday', 'since today'],
   cold: ['cold'],
   'joint-gap': ['gap'],
-  'hand-on-key': ['touches', 'lies on'],
+  'hand-on-key': ['touches', 'lies on', 'palm key', 'side key'],
 }
 const seen = (
   group: Observation['group'],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument } from '@halitus/core/instruments'
-import { complaintsIn, diagnose, knowledgeOf, notesIn } from '@halitus/core/squeaks'
+import { complaintsIn, diagnose, knowledgeOf, notesIn, noticedIn } from '@halitus/core/squeaks'
 
 describe('what is typed of an accident (common practice, no source)', () => {
   it.each([
@@ -20,7 +20,35 @@ describe('what is typed of an accident (common practice, no source)', () => {
     ['it is sharp', 'sharp'],
     ['like a harp', undefined],
     ['xyzzy', undefined],
+    ['runs out of breath', 'stops'],
+    ['high A chokes', 'stops'],
+    ['a small, choked tone', 'small'],
+    ['crossing noise between E and D', 'between'],
   ])('%s is %s', (text, id) => expect(complaintsIn(text)[0]?.id).toBe(id))
+})
+
+describe('what is typed of when and where', () => {
+  it.each([
+    ['low notes squeak', ['low']],
+    // Where a pitch lies says nothing of where it happens.
+    ['stays low on E5', []],
+    ['G4 is too high', []],
+    ['E5 drops to low E', []],
+    ['sounds an octave lower', []],
+    ['runs out of breath', ['out-of-breath']],
+    ['over the breack', ['crossing']],
+    ['comes and goes, put together just now', ['comes-goes', 'assembled']],
+    ['airy, lips wide', ['lips-wide']],
+    ['wobbles, teeth off', ['teeth-lifted']],
+    ['the palm key', ['hand-on-key']],
+    ['it slips in the hands', ['rolls']],
+  ])('%s: %j', (text, ids) =>
+    expect(
+      noticedIn(text)
+        .map((o) => o.id)
+        .sort(),
+    ).toEqual([...ids].sort()),
+  )
 })
 
 describe('notes that are typed', () => {
