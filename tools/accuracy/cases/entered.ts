@@ -354,7 +354,12 @@ export const ENTERED: Readonly<Record<string, Entered>> = {
     causes: ['water-bore', 'water-hole'],
     steps: ['dry-out'],
   },
-  'ba-9': { complaint: 'wobble', seen: ['reaches'], causes: ['not-carried', 'strap', 'angle'], steps: ['support'] },
+  'ba-9': {
+    complaint: 'wobble',
+    seen: ['reaches'],
+    causes: ['not-carried', 'strap', 'angle'],
+    steps: ['support'],
+  },
   'ba-10': {
     complaint: 'silent',
     seen: ['low', 'crook-pad', 'off-mark'],
