@@ -207,9 +207,9 @@ export function startOf(track: Track, note: Pick<Segment, 'from' | 'to' | 'dent'
   return Math.max(0, a - (b - a))
 }
 
-/** A start is late from here on: pitch this far off, for this long. */
-const LATE_CENTS = 35
-const LATE_MS = 35
+/** A start is late from here on: pitch this far off, for this long, from where the note is at most so much softer than it will be: before,
+ * it may be another player's (chosen by Halitus on two players 20 dB apart). */
+const LATE = { cents: 35, ms: 35, fromDb: 16 } as const
 /** Air is heard before the tone from here on: noise this near to the tone's level, for this long. */
 const AIRY_DB = -26
 const AIRY_MS = 35
@@ -236,10 +236,13 @@ function startReport(
     if (track.hz[i]! > 0 && !note.skip.has(i)) first.push(off(i))
   // A short note's last moments belong to its end: silence before the next stroke, or the next note already.
   let last = most
-  if (most === note.to) while (last > note.from && !(Math.abs(off(last - 1)) <= LATE_CENTS)) last--
+  if (most === note.to) while (last > note.from && !(Math.abs(off(last - 1)) <= LATE.cents)) last--
   let wrong = note.from
-  for (let i = note.from; i < last; i++) if (!(Math.abs(off(i)) <= LATE_CENTS)) wrong = i + 1
-  const lateMs = 1000 * (wrong - note.from) * hopS
+  for (let i = note.from; i < last; i++) if (!(Math.abs(off(i)) <= LATE.cents)) wrong = i + 1
+  const least = median(track.levelDb.subarray(note.from, most)) - LATE.fromDb
+  let loud = note.from
+  while (loud < wrong && track.levelDb[loud]! < least) loud++
+  const lateMs = 1000 * (wrong - loud) * hopS
   const here = accidents.filter(
     (a) => a.place === 'start' && a.from <= note.from + 0.18 / hopS && a.to >= note.from - 0.06 / hopS,
   )
@@ -251,7 +254,7 @@ function startReport(
       ? 'cracked'
       : airMs >= AIRY_MS
         ? 'airy'
-        : lateMs >= LATE_MS && note.after !== 'note' && most - note.from > 0.15 / hopS
+        : lateMs >= LATE.ms && note.after !== 'note' && most - note.from > 0.15 / hopS
           ? 'late'
           : 'clean'
   const accidentMs = Math.max(0, ...here.map((a) => 1000 * (a.to * hopS - startS)))

@@ -140,6 +140,15 @@ describe('how a note begins', () => {
     expect(kinds([60, 69], [7, 0, -20], [60, 71])).toEqual(['tongued', 'tongued'])
     expect(kinds([60, 69], [3, 0, -40], [60, 71])).toEqual(['tongued', 'tongued'])
   })
+  it.each([
+    // Four hundredths 50 cents low; the first hundredth at so many dB, the tone at −20.
+    [-20, 'late'],
+    [-35.9, 'late'],
+    [-36.1, 'clean'],
+  ])('a pitch that comes late counts from where the note is heard: %f dB at first is %s', (db, quality) => {
+    const [note] = report([1, 68.5, db], [3, 68.5], [90, 69]).notes
+    expect(note!.start.quality).toBe(quality)
+  })
   it('tells how far off the first tenth of a second was', () => {
     const late = report([10, 68.5], [90, 69]).notes[0]!
     expect(late.start.offsetCents).toBeCloseTo(-50, 0)
