@@ -93,6 +93,9 @@ test('a squeak that the ear heard fills in what happened', async ({ page }) => {
   await page.getByRole('button', { name: 'Listen' }).click()
   await expect(page.getByText('heard:')).toBeVisible({ timeout: 30_000 })
   await expect(page.locator('.sentence')).toContainText(/for \d+ ms/)
+  // The pitch taken back, the search still began with a simulated take.
+  await page.getByRole('button', { name: /^It sounded .*; take back$/ }).click()
+  await expect(page.getByText('heard:')).toHaveCount(0)
   await page.getByRole('heading', { name: 'Squeaks' }).click()
   await page.keyboard.press('h')
   // Nothing was tried yet: what helped is asked for.

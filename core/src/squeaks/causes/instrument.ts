@@ -197,7 +197,7 @@ export const INSTRUMENT_CAUSES: readonly SqueakCause[] = [
     'body',
     'Fingers carry it: thumb, strap or seat don’t',
     'ow',
-    'wobble:w shriek:w between:o airy:w late:w rolls:a stiff-hands:o slumped:w off-centre:w fast:o one-note:w crossing:w tired:w comes-goes:o few-down:o support:a freeze:w slowly:w press-left-ring:s teacher-plays:a other-instrument:w small-part:a',
+    'wobble:w shriek:w between:o airy:w late:w rolls:a stiff-hands:o slumped:w off-centre:w fast:o one-note:w crossing:w tired:w comes-goes:o few-down:o support:a freeze:w slowly:w teacher-plays:a other-instrument:w small-part:a',
     'Thumb, strap, chin or seat carry; fingers only close.',
     'All fingers off but those that carry: it stays where it is for ten seconds, five times.',
     {

@@ -222,7 +222,7 @@ const back = () =>
           type="button"
           class="word"
           :aria-label="`It sounded ${told.heardWords}; take back`"
-          @click="search.change({ heard: undefined, heardWords: '', simulated: false })"
+          @click="search.change({ heard: undefined, heardWords: '' })"
         >
           heard: {{ told.heardWords }}
         </button>
