@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { openPart } from './parts.ts'
 import { happened, ownLesson, TONE } from './own-lesson.ts'
 import { soundFile, talkAndTone } from './sounds.ts'
 
@@ -14,17 +15,11 @@ const simulated = (page: Page, seconds = 3, preset = 'steady') =>
     },
     [String(seconds), preset] as const,
   )
-/** Opens a part of a stop; it is loaded when it is first opened, and keys mean something from then on. */
-async function view(page: Page, name: string) {
-  await page.getByRole('radio', { name, exact: true }).click()
-  await page.waitForLoadState('networkidle')
-  await page.waitForTimeout(300)
-}
 const noted = (page: Page) => page.getByLabel('Noted today')
 async function open(page: Page, stop: 'breath' | 'sound', name: string, learner = 'saskia-vell') {
   const lesson = await ownLesson(page.request, learner)
   await page.goto(`${lesson}/${stop}`)
-  await view(page, name)
+  await openPart(page, name)
   return lesson
 }
 
@@ -216,7 +211,7 @@ test('a note is tuned against a drone, and the map shows where notes lie', async
   const lesson = await ownLesson(page.request, 'saskia-vell')
   await happened(page.request, lesson, TONE)
   await page.goto(`${lesson}/sound`)
-  await view(page, 'Tuning')
+  await openPart(page, 'Tuning')
   await page.waitForTimeout(500)
   await page.keyboard.press('Space')
   await expect(page.getByText(/cents high; it beats \d+\.\d times a second|In tune; it beats/)).toBeVisible({
@@ -241,7 +236,7 @@ test('a lesson through both stops by keys alone ends on the card', async ({ page
   await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
   await page.keyboard.press('2')
   await expect(page.getByRole('heading', { name: 'Breath' })).toBeVisible()
-  await view(page, 'Breath by counts')
+  await openPart(page, 'Breath by counts')
   await page.keyboard.press('Space')
   await expect(page.getByText(/round 2 of/)).toBeVisible({ timeout: 15_000 })
   await page.keyboard.press('w')

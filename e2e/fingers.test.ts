@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { openPart } from './parts.ts'
 import { ownLesson } from './own-lesson.ts'
 import { fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
 import { lateFinger, oneNote, overTheBreak } from './sounds.ts'
@@ -8,9 +9,7 @@ const noted = (page: Page) => page.getByLabel('Noted today')
 async function open(page: Page, learner: string, part = 'Move') {
   const lesson = await ownLesson(page.request, learner)
   await page.goto(`${lesson}/fingers`)
-  await page.getByRole('radio', { name: part, exact: true }).click()
-  await page.waitForLoadState('networkidle')
-  await page.waitForTimeout(300)
+  await openPart(page, part)
   return lesson
 }
 async function choose(page: Page, from: string, to: string) {

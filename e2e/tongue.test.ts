@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { openPart } from './parts.ts'
 import { ownLesson } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
 
@@ -18,10 +19,7 @@ const noted = (page: Page) => page.getByLabel('Noted today')
 async function open(page: Page, name: string, learner = 'saskia-vell') {
   const lesson = await ownLesson(page.request, learner)
   await page.goto(`${lesson}/tongue`)
-  await page.getByRole('radio', { name, exact: true }).click()
-  // The part is loaded when it is first opened; keys mean something from then on.
-  await page.waitForLoadState('networkidle')
-  await page.waitForTimeout(300)
+  await openPart(page, name)
   return lesson
 }
 

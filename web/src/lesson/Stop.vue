@@ -8,9 +8,9 @@ import { useLesson } from './store.ts'
 
 /**
  * What every stop has: a head with its one primary action, the work with its result, what was noted at it, and the plan.
- * `open` shows note and plan at once, where a stop has nothing else yet.
+ * `open` shows note and plan at once, where a stop has nothing else yet; `coming` while the work is still being fetched.
  */
-const props = defineProps<{ stage: Stage; open?: boolean }>()
+const props = defineProps<{ stage: Stage; open?: boolean; coming?: boolean }>()
 const lesson = useLesson()
 const plan = computed(() => lesson.plan(props.stage))
 const note = useDraft(() => `note.${lesson.answer?.lesson.id}.${props.stage}`, '')
@@ -54,7 +54,7 @@ async function keepNote() {
 </script>
 
 <template>
-  <section class="stop">
+  <section class="stop" :aria-busy="coming">
     <header class="head">
       <h1>{{ STAGE_NAMES[stage] }}</h1>
       <span class="views"><slot name="head" /></span>

@@ -1,4 +1,13 @@
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch, type Component } from 'vue'
+import {
+  computed,
+  defineAsyncComponent,
+  onBeforeUnmount,
+  onMounted,
+  reactive,
+  ref,
+  watch,
+  type Component,
+} from 'vue'
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
 import type { Instrument } from '@halitus/core/instruments'
@@ -29,9 +38,15 @@ function preload() {
     for (const load of Object.values(found)) load().catch(() => (preloaded = false))
   }, PRELOAD_AFTER_MS)
 }
-const partOf = (load: () => Promise<Component>) =>
+/** The parts that have come: until then a part's keys mean nothing. */
+const come = reactive(new Set<PartId>())
+const partOf = (kind: PartId, load: () => Promise<Component>) =>
   defineAsyncComponent({
-    loader: load,
+    async loader() {
+      const part = await load()
+      come.add(kind)
+      return part
+    },
     onError: (_, retry) => void setTimeout(retry, RETRY_MS),
   })
 
@@ -40,7 +55,7 @@ function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
   return Object.fromEntries(
     Object.entries(found).flatMap(([path, load]) => {
       const [, where, kind] = /^\.\/([\w-]+)\/(?:parts|views)\/([\w-]+)\.vue$/.exec(path) ?? []
-      return where === stage && kind ? [[kind, partOf(load)]] : []
+      return where === stage && kind ? [[kind, partOf(kind as PartId, load)]] : []
     }),
   )
 }
@@ -76,6 +91,7 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     kinds.find((k) => k === known) ?? kinds.find((k) => k === usual) ?? kinds[0],
   )
   const part = computed(() => kind.value && parts[kind.value])
+  const coming = computed(() => !!part.value && !come.has(kind.value!))
   const options: { value: PartId; label: string }[] = [
     ...records.map((value) => ({ value, label: RECORDS[value].title })),
     ...views,
@@ -86,5 +102,5 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   })
   onMounted(preload)
   onBeforeUnmount(() => void listening.cancel())
-  return { kind, part, options }
+  return { kind, part, coming, options }
 }

@@ -3,11 +3,11 @@ import { Stop } from '@/lesson/index.ts'
 import Views from '@/parts/Views.vue'
 import { useParts } from '../parts.ts'
 
-const { kind, part, options } = useParts('breath')
+const { kind, part, coming, options } = useParts('breath')
 </script>
 
 <template>
-  <Stop stage="breath">
+  <Stop stage="breath" :coming="coming">
     <template #head>
       <Views v-model="kind" :options="options" label="What is practised" />
     </template>

@@ -6,12 +6,12 @@ import Views from '@/parts/Views.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
-const { kind, part, options } = useParts('fingers', 'move')
+const { kind, part, coming, options } = useParts('fingers', 'move')
 const first = lesson.inst?.teaching.firstNotes ?? []
 </script>
 
 <template>
-  <Stop stage="fingers">
+  <Stop stage="fingers" :coming="coming">
     <template #head>
       <Views v-if="options.length > 1" v-model="kind" :options="options" label="What is practised" />
     </template>

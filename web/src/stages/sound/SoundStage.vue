@@ -6,7 +6,7 @@ import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
 /** Who isn't through with the small parts begins there, as Set-up says. */
-const { kind, part, options } = useParts(
+const { kind, part, coming, options } = useParts(
   'sound',
   'long-tone',
   lesson.sequence === 'first' ? 'tries' : undefined,
@@ -14,7 +14,7 @@ const { kind, part, options } = useParts(
 </script>
 
 <template>
-  <Stop stage="sound">
+  <Stop stage="sound" :coming="coming">
     <template #head>
       <Views v-model="kind" :options="options" label="What is practised" />
     </template>

@@ -6,7 +6,7 @@ import Views from '@/parts/Views.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
-const { kind, part, options } = useParts('tongue', lesson.inst?.graces ? 'gracenotes' : 'strokes')
+const { kind, part, coming, options } = useParts('tongue', lesson.inst?.graces ? 'gracenotes' : 'strokes')
 /** Where the tongue goes, as the learner is taught it. */
 const place = computed(() => {
   const inst = lesson.inst
@@ -21,7 +21,7 @@ const place = computed(() => {
 </script>
 
 <template>
-  <Stop stage="tongue">
+  <Stop stage="tongue" :coming="coming">
     <template #head>
       <Views v-model="kind" :options="options" label="What is practised" />
     </template>
