@@ -25,14 +25,11 @@ import { pieceRoutes } from './pieces/index.ts'
 import { reedRoutes } from './reeds/index.ts'
 import { soundRoutes } from './sound/index.ts'
 import { readStudio, studioRoutes } from './studio/index.ts'
-import { dropTakesOfNobody, takeRoutes } from './takes/index.ts'
+import { layTakesAside, takeRoutes } from './takes/index.ts'
 import { todayRoutes } from './today/index.ts'
 
 /** Answers smaller than this aren't worth packing, bytes. */
 const SMALLEST_PACKED = 1400
-
-/** A studio file may be this large. */
-const LARGEST_STUDIO = '512mb'
 
 export interface AppParts {
   db: Database
@@ -114,13 +111,14 @@ export function buildApp({
   api.use(['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart'], heavy)
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   api.use(sound.router, takeRoutes(db, takesFolder, now).router)
-  api.use('/import', express.raw({ type: () => true, limit: LARGEST_STUDIO }))
-  api.use(express.json({ limit: '200kb' }))
+  const json = express.json({ limit: '200kb' })
+  // A studio’s file is taken as it comes: it may be larger than memory.
+  api.use((request, response, next) => (request.path === '/import' ? next() : json(request, response, next)))
 
   const description = openApi()
   const afterImport = () => {
     forgetEntries(db.read)
-    return dropTakesOfNobody(db, takesFolder)
+    return db.write((tx) => layTakesAside(tx, wallClock(now())))
   }
   const answers = answersUntilChanged((topic) => db.stamp(topic))
   // What is asked most often stands first: each is looked through until one knows the address.

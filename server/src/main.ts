@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import { createServer as createPlain, type Server } from 'node:http'
 import { createServer as createSecure } from 'node:https'
 import type { AddressInfo } from 'node:net'
@@ -8,7 +8,7 @@ import { pino } from 'pino'
 import { nameNotes } from '@halitus/core/pitch'
 import { dayOf, wallClock } from '@halitus/core/time'
 import { buildApp } from './app.ts'
-import { backUp, keepBackups } from './backups/index.ts'
+import { backUp, keepBackups, listBackups, type BackupSettings } from './backups/index.ts'
 import {
   addressForPhones,
   fingerprint,
@@ -22,8 +22,8 @@ import { fillWithDemo } from './db/demo/index.ts'
 import { openDatabase } from './db/index.ts'
 import { endHeavyWork, getReady, giveBack } from './heavy/index.ts'
 import { forTheLog, whenQuiet } from './http/index.ts'
-import { letGo } from './learners/index.ts'
-import { dropTakesOfNobody } from './takes/index.ts'
+import { leftBefore, letGo } from './learners/index.ts'
+import { dropTakesAside, dropTakesOf, sweepTakes } from './takes/index.ts'
 import { readSettings, type Settings } from './settings.ts'
 import { readStudio } from './studio/index.ts'
 
@@ -47,17 +47,29 @@ async function certificatesOf(https: Settings['https']): Promise<Certificates | 
   return { cert: read(https.cert, 'HTTPS_CERT'), key: read(https.key, 'HTTPS_KEY') }
 }
 
+/** A database that isn't where its backups are was moved or lost: that is no new studio. @throws Error with the ways out */
+async function askAboutMissing({ database, folder }: BackupSettings): Promise<void> {
+  const [newest] = existsSync(database) ? [] : await listBackups(folder)
+  if (newest)
+    throw new Error(
+      `${database} isn’t there, but its backups are, the newest of ${newest.at.replace('T', ' ')}. Put the file back, or that backup: npm run restore -- ${newest.name}. For a new, empty studio start with NEW_STUDIO=1.`,
+    )
+}
+
 async function main() {
   const settings = readSettings(process.env)
   const log = pino({ level: settings.logLevel })
   const now = () => new Date()
   const { backups } = settings
+  const demo = process.argv.includes('--demo')
+  if (backups && !demo && !settings.newStudio) await askAboutMissing(backups)
   const db = await openDatabase(settings.databaseUrl, undefined, async () => {
     if (backups) await backUp({ ...backups, at: wallClock(now()), occasion: 'migration' })
   })
-  if (process.argv.includes('--demo')) await fillWithDemo(db, now())
+  if (demo) await fillWithDemo(db, now())
   nameNotes((await readStudio(db.read)).noteNames)
-  const guarded = !LOOPBACK.has(settings.host)
+  // A proxy on this machine lets others in as well: whoever names it is guarded as on the network.
+  const guarded = !LOOPBACK.has(settings.host) || settings.allowedHosts.length > 0
   const setUpCode = new SetUpCode((code) =>
     console.log(`Nobody has chosen a password yet. The code for the first sign-in: ${code}`),
   )
@@ -106,11 +118,20 @@ async function main() {
 
   /** Whoever was to leave yesterday is gone; looked at like the backups. */
   const tidy = async () => {
-    const today = dayOf(wallClock(now()))
-    if (await db.write((tx) => letGo(tx, today))) await dropTakesOfNobody(db, settings.takesFolder)
+    const at = wallClock(now())
+    const today = dayOf(at)
+    const gone = await leftBefore(db.read, today)
+    if (gone.length) {
+      await dropTakesOf(db, settings.takesFolder, gone)
+      await db.write((tx) => letGo(tx, today))
+    }
+    await dropTakesAside(db, settings.takesFolder, at)
   }
   const tidily = () =>
     void tidy().catch((error: unknown) => log.error({ fault: forTheLog(error) }, 'nobody was let go'))
+  void sweepTakes(db, settings.takesFolder, now().getTime()).catch((error: unknown) =>
+    log.error({ fault: forTheLog(error) }, 'nothing was swept'),
+  )
   tidily()
   setInterval(tidily, TIDY_MS).unref()
   const endBackups = backups && keepBackups(backups, now, (trouble) => console.error(trouble))

@@ -12,6 +12,8 @@ export interface Settings {
   allowedHosts: string[]
   /** HTTPS: by an authority of the studio's own in a folder, by the operator's files, or none. */
   https: { folder: string } | { cert: string; key: string } | undefined
+  /** A database that isn't there is a new studio, even where backups lie beside it. */
+  newStudio: boolean
   /** Where backups of the database file lie, and a second folder for them; nowhere with a database elsewhere. */
   backups: { database: string; folder: string; second?: string | undefined } | undefined
 }
@@ -36,6 +38,8 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
   const takesFolder = env.TAKES_FOLDER ?? join(beside, 'takes')
   if (env.HTTPS !== undefined && !['0', '1'].includes(env.HTTPS))
     throw new Error(`HTTPS is “${env.HTTPS}”; allowed: 1 or 0.`)
+  if (env.NEW_STUDIO !== undefined && !['0', '1'].includes(env.NEW_STUDIO))
+    throw new Error(`NEW_STUDIO is “${env.NEW_STUDIO}”; allowed: 1 or 0.`)
   if (!env.HTTPS_CERT !== !env.HTTPS_KEY)
     throw new Error('HTTPS_CERT and HTTPS_KEY go together: the files of the certificate and of its key.')
   const https = env.HTTPS_CERT
@@ -61,6 +65,7 @@ export function readSettings(env: Record<string, string | undefined>): Settings 
     allowedHosts,
     takesFolder,
     https,
+    newStudio: env.NEW_STUDIO === '1',
     backups,
   }
 }

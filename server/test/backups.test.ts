@@ -4,6 +4,7 @@ import {
   existsSync,
   mkdirSync,
   mkdtempSync,
+  readdirSync,
   readFileSync,
   rmSync,
   statSync,
@@ -14,9 +15,21 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { afterAll, describe, expect, it } from 'vitest'
-import { backUp, BadBackup, listBackups, restoreFrom, tooMany, verify } from '../src/backups/index.ts'
+import {
+  backUp,
+  BadBackup,
+  clockTrouble,
+  keepBackups,
+  listBackups,
+  newestBefore,
+  restoreFrom,
+  sweepHalfMade,
+  tooMany,
+  verify,
+} from '../src/backups/index.ts'
 import { fillWithDemo } from '../src/db/demo/index.ts'
 import { openDatabase, Unusable } from '../src/db/index.ts'
+import { accounts, leaving, links, sessions } from '../src/db/schema.ts'
 import { exportStudio } from '../src/studio/index.ts'
 import { NOW, startStudio } from './studio-at-work.ts'
 
@@ -154,21 +167,81 @@ describe('backups', () => {
     expect(tooMany([daily(0), daily(0, '09-00-00')], now)).toEqual([daily(0)])
     const days = Array.from({ length: 14 }, (_, n) => daily(n))
     expect(tooMany(days, now)).toEqual([])
+    const among = (...names: string[]) => tooMany([...days, ...names], now)
     // Days 14 to 20 are one week: its newest stays.
-    expect(
-      tooMany(
-        [14, 15, 20].map((n) => daily(n)),
-        now,
-      ),
-    ).toEqual([daily(15), daily(20)])
-    expect(tooMany([daily(69)], now)).toEqual([])
-    expect(tooMany([daily(70)], now)).toEqual([daily(70)])
+    expect(among(...[14, 15, 20].map((n) => daily(n)))).toEqual([daily(15), daily(20)])
+    expect(among(daily(69))).toEqual([])
+    expect(among(daily(70))).toEqual([daily(70)])
     const asked = [1, 2, 3, 4].map((n) => `halitus-${day(n)}T03-00-00-asked.db`)
     expect(tooMany(asked, now)).toEqual([asked[3]])
     // However it was made: what was deleted is in none that is ten weeks old.
     const old = [69, 70].map((n) => `halitus-${day(n)}T03-00-00-migration.db`)
-    expect(tooMany(old, now)).toEqual([old[1]])
+    expect(among(...old)).toEqual([old[1]])
     expect(tooMany(['holiday.jpg'], now)).toEqual([])
+  })
+  describe('when the clock is wrong', () => {
+    const on = (date: string) => `halitus-${date}T03-00-00-daily.db`
+    const days = (from: string, n: number) =>
+      Array.from({ length: n }, (_, k) =>
+        on(new Date(Date.parse(from) - k * 86_400_000).toISOString().slice(0, 10)),
+      )
+    it('a year ahead once takes none of the newest seven', () => {
+      const there = days('2026-03-20', 11)
+      const left = [on('2027-03-20'), ...there].filter(
+        (n) => !tooMany([on('2027-03-20'), ...there], '2027-03-20T03:00:00').includes(n),
+      )
+      expect(left).toEqual([on('2027-03-20'), ...there.slice(0, 6)])
+    })
+    it('what it stamped ahead counts for nothing, and goes once there were seven days by the right one', () => {
+      const ahead = on('2027-03-20')
+      expect(tooMany([ahead, ...days('2026-03-20', 6)], '2026-03-20T12:00:00')).toEqual([])
+      expect(tooMany([ahead, ...days('2026-03-20', 7)], '2026-03-20T12:00:00')).toEqual([ahead])
+      // One that was behind for some days left true ones ahead of it: these come of age.
+      const soon = on('2026-05-28')
+      expect(tooMany([soon, ...days('2026-03-20', 7)], '2026-03-20T12:00:00')).toEqual([])
+      expect(
+        newestBefore(
+          [ahead, on('2026-03-19')].map((name) => ({ name })),
+          '2026-03-20T12:00:00',
+        ),
+      ).toEqual({
+        name: on('2026-03-19'),
+      })
+    })
+    it('an hour of summer time is no wrong clock; two hours and a second are', () => {
+      const names = [on('2026-03-20')]
+      expect(clockTrouble(names, '2026-03-20T02:00:00')).toBeUndefined()
+      expect(clockTrouble(names, '2026-03-20T01:00:00')).toBeUndefined()
+      expect(clockTrouble(names, '2026-03-20T00:59:59')).toBe(
+        'The newest backup says 2026-03-20 03:00, which is later than now: this machine’s clock is wrong, or was. None is thrown away for it.',
+      )
+      expect(clockTrouble(names, '2026-05-29T02:59:59')).toBeUndefined()
+      expect(clockTrouble(names, '2026-05-29T03:00:00')).toContain('If the studio was used since')
+      expect(clockTrouble([], '2026-05-29T03:00:00')).toBeUndefined()
+    })
+    it('back again, a backup is made the same day, and the jump is said', async () => {
+      const { db, settings } = await studio()
+      await backUp({ ...settings, at: '2027-03-20T03:00:00', occasion: 'daily' })
+      const told: string[] = []
+      const end = keepBackups(
+        settings,
+        () => new Date('2026-03-20T15:00:00'),
+        (t) => told.push(t),
+      )
+      await expect.poll(async () => (await listBackups(settings.folder)).length, { timeout: 20_000 }).toBe(2)
+      end()
+      expect(told[0]).toContain('The newest backup says 2027-03-20 03:00, which is later than now')
+      await db.close()
+    })
+  })
+  it('left half-made when the program ended are swept', async () => {
+    const { db, settings } = await studio()
+    const { name } = await backUp({ ...settings, at: at('20'), occasion: 'daily' })
+    const half = ['.part', '.restoring', '.restoring-wal', '.restoring.lock'].map((end) => name + end)
+    for (const file of [...half, 'mine.part']) writeFileSync(join(settings.folder, file), '')
+    expect(await sweepHalfMade(settings.folder)).toBe(half.length)
+    expect(readdirSync(settings.folder).sort()).toEqual([name, 'mine.part'])
+    await db.close()
   })
   it('are made before an older studio is brought up to date', async () => {
     const { db, settings } = await studio()
@@ -202,6 +275,29 @@ describe('backups', () => {
     await db.close()
     expect(run().stdout).toContain('halitus-2026-03-20T03-00-00-daily.db')
     expect(run('nothing.db').stderr).toMatch(/There is no nothing\.db/)
+    // What holds today holds afterwards: a link taken back, another password, no sign-in, who is to go tonight.
+    const change = async (sql: string) => {
+      const client = createClient({ url: `file:${settings.database}` })
+      await client.execute(sql)
+      client.close()
+    }
+    for (const sql of [
+      "insert into accounts (role, hash, salt) values ('teacher', 'new', 'salt')",
+      "insert into sessions (secret, role, begun_at, seen_at) values ('s', 'teacher', 1, 1)",
+      "insert into links values ('l', 'saskia-vell', 'x', '2026-03-20T10:00:00', '2026-03-20T11:00:00')",
+      "insert into leaving values ('pim-askerud', '2026-03-20T12:00:00', 0)",
+    ])
+      await change(sql)
+    expect(run('halitus-2026-03-20T03-00-00-daily.db').stdout).toContain('everybody signs in anew')
+    const back = await openDatabase(`file:${settings.database}`)
+    expect(await back.read.select().from(accounts)).toMatchObject([{ role: 'teacher', hash: 'new' }])
+    expect(await back.read.select().from(sessions)).toEqual([])
+    expect(await back.read.select().from(links)).toMatchObject([
+      { id: 'l', revokedAt: '2026-03-20T11:00:00' },
+    ])
+    expect(await back.read.select().from(leaving)).toMatchObject([{ learnerId: 'pim-askerud' }])
+    await back.close()
+    expect(readdirSync(join(settings.database, '..')).filter((n) => n.includes('restoring'))).toEqual([])
     writeFileSync(settings.database, 'broken')
     const done = run('halitus-2026-03-20T03-00-00-daily.db')
     expect(done.stdout).toMatch(

@@ -35,6 +35,8 @@ function holdAgainstContract(method: string, path: string, status: number, data:
 export interface StudioAtWork {
   url: string
   db: Database
+  /** Where the sound of kept takes lies. */
+  takesFolder: string
   /** `data` is the JSON answer, loosely typed: tests look at what matters to them. */
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   call(method: string, path: string, body?: unknown): Promise<{ status: number; data: any }>
@@ -79,6 +81,7 @@ export async function startStudio({
   return {
     url,
     db,
+    takesFolder,
     raw,
     async call(method, path, body) {
       const response = await raw(path, {

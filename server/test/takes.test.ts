@@ -1,8 +1,20 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readWav, writeWav } from '@halitus/core/sound'
+import { eq } from 'drizzle-orm'
+import { takes } from '../src/db/schema.ts'
+import { dropTakesAside, dropTakesOf, layTakesAside, sweepTakes } from '../src/takes/index.ts'
 import { keepTake, MOST_BYTES } from '../src/takes/store.ts'
 import { startStudio, type StudioAtWork } from './studio-at-work.ts'
 
@@ -104,7 +116,6 @@ describe('kept takes', () => {
     expect((await message(full)).message).toBe(
       'Kept takes of one learner may need 200 MB; with this one it would be 201. Delete older ones first.',
     )
-    const { eq } = await import('drizzle-orm')
     await studio.db.write((tx) =>
       tx
         .update(takes)
@@ -113,7 +124,7 @@ describe('kept takes', () => {
     )
     expect((await toPim()).status).toBe(201)
   })
-  it('stay when the same studio’s file is taken in, and go when their learner isn’t in it', async () => {
+  it('stay when the same studio’s file is taken in; lie aside while their learner isn’t in it, and come back with them', async () => {
     const file = (await studio.call('GET', '/api/export')).data
     await studio.call('POST', '/api/import', file)
     expect((await list()).takes).toHaveLength(1)
@@ -131,6 +142,58 @@ describe('kept takes', () => {
     expect((await studio.call('POST', '/api/import', without)).status).toBe(200)
     expect((await studio.raw('/api/takes/t2')).status).toBe(404)
     await studio.call('POST', '/api/import', file)
+    expect((await studio.raw('/api/takes/t2')).status).toBe(200)
+  })
+  it('that lie aside go when no backup knows them any more: after seventy days, not before', async () => {
+    await studio.db.write(async (tx) => {
+      await tx.update(takes).set({ learnerId: 'nobody' }).where(eq(takes.id, 't2'))
+      await layTakesAside(tx, '2026-03-20T15:00:00')
+    })
+    const folder = studio.takesFolder
+    await dropTakesAside(studio.db, folder, '2026-05-29T23:00:00')
+    expect(existsSync(join(folder, 't2.wav'))).toBe(true)
+    await dropTakesAside(studio.db, folder, '2026-05-30T00:00:00')
+    expect(existsSync(join(folder, 't2.wav'))).toBe(false)
+    expect(await studio.db.read.select().from(takes).where(eq(takes.id, 't2'))).toEqual([])
+  })
+  it('of another learner under the same id are refused, and its sound stays as it was', async () => {
+    const to = (lesson: string, body: Uint8Array<ArrayBuffer>) =>
+      studio.raw(`/api/lessons/${lesson}/takes?id=own-id&consent=learner`, {
+        method: 'POST',
+        headers: { 'content-type': 'audio/wav' },
+        body,
+      })
+    expect((await to('ottoline-brask-w13', wav())).status).toBe(201)
+    const was = readFileSync(join(studio.takesFolder, 'own-id.wav'))
+    const other = wav(2)
+    for (const lesson of ['saskia-vell-w13', 'ottoline-brask-w13']) {
+      expect((await to(lesson, lesson.startsWith('o') ? other : wav())).status).toBe(409)
+      expect(readFileSync(join(studio.takesFolder, 'own-id.wav'))).toEqual(was)
+    }
+    // Sent once more it is there once.
+    expect((await to('ottoline-brask-w13', wav())).status).toBe(201)
+    expect(statSync(studio.takesFolder).mode & 0o077).toBe(0)
+    expect(statSync(join(studio.takesFolder, 'own-id.wav')).mode & 0o077).toBe(0)
+  })
+  it('are gone for good with their learner, sound first; what was left half-written is swept', async () => {
+    const folder = studio.takesFolder
+    writeFileSync(join(folder, 'x.wav.abc.part'), 'half')
+    writeFileSync(join(folder, 'old.wav'), 'of nobody')
+    const day = 86_400
+    const now = Date.now() / 1000
+    for (const [name, days] of [
+      ['old', 71],
+      ['young', 69],
+    ] as const) {
+      writeFileSync(join(folder, `${name}.wav`), 'of nobody')
+      utimesSync(join(folder, `${name}.wav`), now - days * day, now - days * day)
+    }
+    await sweepTakes(studio.db, folder, now * 1000)
+    expect(readdirSync(folder).sort()).toEqual(expect.arrayContaining(['own-id.wav', 'young.wav']))
+    for (const gone of ['x.wav.abc.part', 'old.wav']) expect(existsSync(join(folder, gone))).toBe(false)
+    await dropTakesOf(studio.db, folder, ['ottoline-brask'])
+    expect(existsSync(join(folder, 'own-id.wav'))).toBe(false)
+    expect((await list()).takes).toEqual([])
   })
 })
 

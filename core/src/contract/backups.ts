@@ -19,6 +19,8 @@ export const backupList = strict({
   /** Where they lie; null where the database is kept elsewhere. */
   folder: string().nullable().defined(),
   second: string().optional(),
+  /** What is odd about their moments: a clock that is wrong. */
+  trouble: string().optional(),
   backups: array().of(backup()).required(),
 })
 export const restoreAnswer = strict({

@@ -3,7 +3,8 @@ import { id, instrumentId, moment, PROVENANCES, STAGES, strict, whole } from '..
 import { ENTRY_KINDS, RECORDS, type EntryKind } from '../records/index.ts'
 
 /** The newest entry of a studio: far beyond what anybody plays in a life. */
-const MOST = 1_000_000_000
+/** Lines are numbered without end; a file that numbers them higher isn’t exact any more. */
+const MOST = 1e15
 
 const withData = <T extends ObjectShape>(kind: EntryKind | undefined, shape: T) =>
   strict({

@@ -107,7 +107,7 @@ export interface Route<P extends string = string, B = unknown, Q = unknown, A = 
   body?: Checkable<B>
   /** Without a body it is taken as an empty one. */
   bodyMayLack?: boolean
-  /** What bodies look like today, where older ones are taken too. */
+  /** What bodies look like today, where older ones are taken too: then the route reads and checks them by itself. */
   bodyToday?: Checkable<unknown>
   query?: Checkable<Q>
   /** Checked in the tests; absent where the answer is no JSON. */

@@ -1,8 +1,11 @@
+export { BadBackup, checkWhole, flush } from './copy.ts'
 export {
   backUp,
   backupPath,
-  BadBackup,
+  clockTrouble,
   listBackups,
+  newestBefore,
+  sweepHalfMade,
   tooMany,
   verify,
   type Backup,

@@ -1,8 +1,8 @@
 import { copyFile, rm } from 'node:fs/promises'
 import { wallClock } from '@halitus/core/time'
 import { openDatabase, type Database } from '../db/index.ts'
-import { exportStudio, importStudio, inPieces } from '../studio/index.ts'
-import { backUp, listBackups, verify } from './backups.ts'
+import { importStudio, studioIn } from '../studio/index.ts'
+import { backUp, clockTrouble, listBackups, newestBefore, sweepHalfMade, verify } from './backups.ts'
 
 /** Where backups of a database file go. */
 export interface BackupSettings {
@@ -30,9 +30,16 @@ export function keepBackups(
     if (busy) return
     busy = true
     try {
-      const newest = (await listBackups(settings.folder))[0]
+      const at = wallClock(now())
+      const list = await listBackups(settings.folder)
+      const newest = newestBefore(list, at)
       if (newest && now().getTime() - new Date(newest.at).getTime() < DAY_MS) return
-      const made = await backUp({ ...settings, at: wallClock(now()), occasion: 'daily' })
+      const odd = clockTrouble(
+        list.map((b) => b.name),
+        at,
+      )
+      if (odd) tell(odd)
+      const made = await backUp({ ...settings, at, occasion: 'daily' })
       if (made.second) tell(made.second)
     } catch (error) {
       tell(`No backup was made: ${error instanceof Error ? error.message : 'unknown reason'}`)
@@ -40,7 +47,7 @@ export function keepBackups(
       busy = false
     }
   }
-  void look()
+  void sweepHalfMade(settings.folder).then(look)
   const timer = setInterval(() => void look(), LOOK_MS)
   timer.unref()
   return () => clearInterval(timer)
@@ -63,8 +70,12 @@ export async function restoreFrom(
   await copyFile(path, copy)
   try {
     const old = await openDatabase(`file:${copy}`)
-    const file = await exportStudio(old.read, at).finally(() => old.close())
-    return await db.write((tx) => importStudio(tx, inPieces(file)))
+    try {
+      const then = await studioIn(old.read)
+      return await db.write((tx) => importStudio(tx, then))
+    } finally {
+      await old.close()
+    }
   } finally {
     for (const left of [copy, `${copy}-wal`, `${copy}-shm`, `${copy}.lock`]) await rm(left, { force: true })
   }

@@ -6,7 +6,8 @@ import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { HttpError, notFound, routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
-import { backUp, backupPath, BadBackup, listBackups, verify } from './backups.ts'
+import { backUp, backupPath, clockTrouble, listBackups, verify } from './backups.ts'
+import { BadBackup } from './copy.ts'
 import { restoreFrom, type BackupSettings } from './keep.ts'
 
 /** Backups: seen, made, put back. A studio on a remote database has none of its own here. */
@@ -33,7 +34,12 @@ export const backupRoutes = (
     .on(ROUTES.backups, async () => {
       if (!settings) return { folder: null, backups: [] }
       const list = await listBackups(settings.folder)
+      const trouble = clockTrouble(
+        list.map((b) => b.name),
+        wallClock(now()),
+      )
       return {
+        ...(trouble && { trouble }),
         folder: settings.folder,
         ...(settings.second && { second: settings.second }),
         backups: await Promise.all(

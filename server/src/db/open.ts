@@ -19,6 +19,8 @@ export interface Database {
    * @throws HttpError busy when another program holds the file for too long
    */
   write<T>(work: (tx: Tx) => Promise<T>, about?: (result: T) => readonly string[]): Promise<T>
+  /** Reads one state of the whole database, whatever is written meanwhile. */
+  snapshot<T>(work: (reader: Db) => Promise<T>): Promise<T>
   /** Other with every write that concerns a topic, whoever writes to the database. */
   stamp(topic?: Topic): Promise<string>
   close(): Promise<void>
@@ -39,7 +41,8 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const WRITING = [
   `PRAGMA busy_timeout = ${SETTLING_MS}`,
   'PRAGMA journal_mode = WAL',
-  'PRAGMA synchronous = NORMAL',
+  // What was acknowledged is on the disk: also after the power has gone (SQLite: PRAGMA synchronous, with WAL).
+  'PRAGMA synchronous = FULL',
   'PRAGMA foreign_keys = ON',
   'PRAGMA busy_timeout = 0',
 ]
@@ -161,6 +164,15 @@ export async function openDatabase(
         )
       last = mine.catch(() => undefined)
       return mine
+    },
+    async snapshot(work) {
+      const tx = await client.transaction('read')
+      try {
+        // Drizzle’s own transactions are all for writing, and would keep others from it.
+        return await work(drizzle(tx as unknown as Client, { schema }))
+      } finally {
+        tx.close()
+      }
     },
     stamp: (topic) => changes.stamp(topic),
     async close() {

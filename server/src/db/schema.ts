@@ -209,6 +209,8 @@ export const takes = sqliteTable(
     seconds: real('seconds').notNull(),
     bytes: integer('bytes').notNull(),
     consent: text('consent').$type<'learner' | 'guardian'>().notNull(),
+    /** Since when nobody in the studio is its learner, as after a restore: it waits for them to come back. */
+    asideAt: text('aside_at'),
   },
   (t) => [index('takes_by_learner').on(t.learnerId, t.at)],
 )

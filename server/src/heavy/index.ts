@@ -1,2 +1,3 @@
-export { before, endHeavyWork, getReady, giveBack, heavily, isTold } from './pool.ts'
+export { before, endHeavyWork, getReady, giveBack, heavily, inBackground, isTold } from './pool.ts'
 export { workRoutes } from './routes.ts'
+export type { Told } from './told.ts'

@@ -12,6 +12,8 @@ const MOST_WAITING = 40
 const KEPT_MS = 15_000
 /** The header by which whoever asks names the work, to ask where it stands. */
 const NAME = 'halitus-work'
+/** What the pool says when nothing more may wait. */
+const FULL = new Set(['Task queue is at limit', 'No task queue available and all Workers are busy'])
 /** What one thread may need of JavaScript's heap, MB; sound itself lies outside it. */
 const HEAP_MB = 512
 
@@ -50,13 +52,22 @@ export async function heavily<T extends keyof Tasks>(
   try {
     return (await threads().run({ task, data }, { transferList: give, signal: goneWith(by) })) as Answer<T>
   } catch (error) {
-    if (error instanceof Error && /queue|limit/i.test(error.message) && error.name !== 'AbortError')
+    if (error instanceof Error && FULL.has(error.message))
       throw new HttpError('too-many', `${MOST_WAITING} wait already; try again in a moment.`)
+    if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
+      throw new HttpError(
+        'too-large',
+        `That needs more memory than one piece of work may have (${HEAP_MB} MB).`,
+      )
     throw error
   } finally {
     line.splice(line.indexOf(mine), 1)
   }
 }
+
+/** Does something that takes long on a thread, for the server itself: nobody waits for it who could go away. */
+export const inBackground = async <T extends keyof Tasks>(task: T, data: Data<T>): Promise<Answer<T>> =>
+  (await threads().run({ task, data })) as Answer<T>
 
 /** How many must be done before a named work begins, 0 once it runs; undefined when nothing of this name is under way. */
 export function before(name: string): number | undefined {

@@ -12,6 +12,8 @@ const TASKS = {
   sheetSvg: async () => (await papers()).sheetSvg,
   technicianPdf: async () => (await papers()).technicianPdf,
   studioFile: async () => (await import('./studio-file.ts')).studioFile,
+  copyStudio: async () => (await import('./backups.ts')).copyStudio,
+  verifyBackup: async () => (await import('./backups.ts')).verifyBackup,
   /** Loads what listens and does nothing: the first file needn’t wait for it. */
   ready: async () => (await import('./analysis.ts')) && (() => undefined),
   /** Frees memory that isn’t needed (--expose-gc). */

@@ -1,5 +1,5 @@
 export { learnerRoutes } from './routes.ts'
 export { entriesOf, forgetEntries, lessonsOf, listLearners, plansOf, readLearner } from './store.ts'
 export { attentionOf, knownBefore, observes } from './history.ts'
-export { letGo } from './leaving.ts'
+export { leftBefore, letGo } from './leaving.ts'
 export { playsIt } from './plays.ts'

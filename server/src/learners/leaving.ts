@@ -39,18 +39,15 @@ export async function stay(tx: Tx, id: string): Promise<void> {
   await tx.delete(tables.leaving).where(eq(tables.leaving.learnerId, id))
 }
 
+/** Whose last day is over. */
+export const leftBefore = async (db: Reader, today: Day): Promise<string[]> =>
+  (
+    await db.select({ id: tables.leaving.learnerId }).from(tables.leaving).where(lt(tables.leaving.at, today))
+  ).map((l) => l.id)
+
 /** Deletes whoever was to leave on an earlier day, with everything that hangs on them. @returns how many */
 export async function letGo(tx: Tx, today: Day): Promise<number> {
-  const gone = await tx
-    .select({ id: tables.leaving.learnerId })
-    .from(tables.leaving)
-    .where(lt(tables.leaving.at, today))
-  if (gone.length)
-    await tx.delete(tables.learners).where(
-      inArray(
-        tables.learners.id,
-        gone.map((g) => g.id),
-      ),
-    )
+  const gone = await leftBefore(tx, today)
+  if (gone.length) await tx.delete(tables.learners).where(inArray(tables.learners.id, gone))
   return gone.length
 }

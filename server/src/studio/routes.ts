@@ -1,3 +1,8 @@
+import { createReadStream, createWriteStream } from 'node:fs'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createInterface } from 'node:readline'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { ROUTES } from '@halitus/core/contract'
@@ -6,7 +11,12 @@ import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { heavily, isTold } from '../heavy/index.ts'
 import { HttpError, routes, type Routes } from '../http/index.ts'
+import { Contradiction } from './belongings.ts'
+import type { Piece } from './in-pieces.ts'
 import { exportPieces, importStudio, readStudio, writeStudio } from './store.ts'
+
+/** An export of which nothing was taken for so long is given up: what it reads can’t be tidied until then. */
+const STALLED_MS = 60_000
 
 /** The studio itself, and the whole of it as one file. */
 export const studioRoutes = (db: Database, now: () => Date, afterImport: () => Promise<void>): Routes =>
@@ -20,36 +30,41 @@ export const studioRoutes = (db: Database, now: () => Date, afterImport: () => P
     .on(ROUTES.export, async ({ response }) => {
       const at = wallClock(now())
       response.attachment(`halitus-${at.slice(0, 10)}.json`).type('json')
-      // Piece by piece as fast as it is taken: a studio may be larger than memory, and others wait no longer than a piece.
-      await pipeline(Readable.from(exportPieces(db.read, at)), response)
+      // Piece by piece as fast as it is taken: a studio may be larger than memory, and others wait no longer than a piece. Of
+      // one moment: a line written meanwhile may belong to a lesson that was read before. Who takes nothing any more is left.
+      response.setTimeout(STALLED_MS, () => response.destroy())
+      await db.snapshot((reader) => pipeline(Readable.from(exportPieces(reader, at)), response))
       return undefined
     })
-    .on(ROUTES.import, async ({ body, request }) => {
-      // Checked on a thread of its own: a large studio's file takes seconds.
-      const bytes = new Uint8Array(body as Buffer)
-      const read = await heavily('studioFile', { bytes }, request, { give: [bytes.buffer] })
-      if (isTold(read))
-        throw new HttpError(read.field === 'json' ? 'malformed' : 'invalid', read.refused, read.field ?? '')
-      const { studio, pieces } = read
-      const file = {
-        studio,
-        pieces: pieces.map(({ part, text }) => ({ part, rows: () => JSON.parse(text) as unknown[] })),
-      }
+    .on(ROUTES.import, async ({ request }) => {
+      const folder = await mkdtemp(join(tmpdir(), 'halitus-import-'))
+      const [path, into] = [join(folder, 'studio.json'), join(folder, 'pieces')]
       try {
-        const imported = await db.write((tx) => importStudio(tx, file))
+        // Onto the disk first, whatever its size; then read on a thread of its own: a large studio's file takes a while.
+        await pipeline(request, createWriteStream(path, { mode: 0o600 }))
+        const read = await heavily('studioFile', { path, into }, request)
+        if (isTold(read))
+          throw new HttpError(read.field === 'json' ? 'malformed' : 'invalid', read.refused, read.field ?? '')
+        const imported = await db.write((tx) =>
+          importStudio(tx, { studio: read.studio, pieces: () => linesOf(into) }),
+        )
         nameNotes((await readStudio(db.read)).noteNames)
         await afterImport()
         return { imported }
       } catch (error) {
-        throw new HttpError('import', `The file contradicts itself, nothing was changed: ${reason(error)}.`)
+        if (error instanceof Contradiction)
+          throw new HttpError(
+            'import',
+            `The file contradicts itself, nothing was changed: ${error.message}.`,
+            error.field,
+          )
+        throw error
+      } finally {
+        await rm(folder, { recursive: true, force: true })
       }
     })
 
-/** Why a row was refused, in words: Drizzle wraps what SQLite said. */
-function reason(error: unknown): string {
-  const code = (error as { cause?: { extendedCode?: string; code?: string } }).cause
-  const name = code?.extendedCode ?? code?.code ?? ''
-  if (name.includes('FOREIGNKEY')) return 'something belongs to a learner, lesson or card that is not in it'
-  if (name.includes('UNIQUE') || name.includes('PRIMARYKEY')) return 'two records have the same id'
-  return 'a record can’t be stored'
+/** What was read of a studio's file, piece by piece. */
+async function* linesOf(path: string): AsyncGenerator<Piece> {
+  for await (const line of createInterface({ input: createReadStream(path) })) yield JSON.parse(line) as Piece
 }

@@ -1,8 +1,16 @@
-import { asc, eq, inArray, sql } from 'drizzle-orm'
-import { FILE_VERSION, STUDIO_PART_NAMES, type StudioFile, type StudioInput } from '@halitus/core/contract'
+import { asc, eq, inArray, max, sql } from 'drizzle-orm'
+import {
+  FILE_VERSION,
+  STUDIO_PART_NAMES,
+  type StudioFile,
+  type StudioInput,
+  type StudioPart,
+} from '@halitus/core/contract'
 import { asSeen, tables, type Reader, type Tx } from '../db/index.ts'
-import { nextTurn } from '../http/index.ts'
-import type { StudioInPieces } from './in-pieces.ts'
+import { nextTurn, sqliteCode } from '../http/index.ts'
+import { Belongings, Contradiction } from './belongings.ts'
+import { AT_ONCE, type Piece, type StudioInPieces } from './in-pieces.ts'
+import { putBackToday, readToday } from './today.ts'
 
 const ONLY = 1
 
@@ -65,25 +73,43 @@ export async function exportStudio(db: Reader, exportedAt: string): Promise<Stud
 /** Rows come out so many at once: some milliseconds of work. */
 const PIECE = 400
 
+/** Some rows of a list after each other, from a database. */
+async function* rowsIn(db: Reader, part: StudioPart): AsyncGenerator<Piece> {
+  let after = 0
+  for (let from = 0; ;) {
+    const rows = await db
+      .select({ row: tables[part], at: sql<number>`rowid` })
+      .from(tables[part])
+      .where(sql`rowid > ${after}`)
+      .orderBy(asc(sql`rowid`))
+      .limit(PIECE)
+    if (!rows.length) return
+    after = rows.at(-1)!.at
+    yield { part, from, rows: rows.map((r) => r.row) }
+    from += rows.length
+    await nextTurn()
+  }
+}
+
+/** A studio in a database as it would come from a file. */
+export const studioIn = async (db: Reader): Promise<StudioInPieces> => ({
+  studio: await pageOf(db),
+  async *pieces() {
+    for (const part of STUDIO_PART_NAMES)
+      for await (const piece of rowsIn(db, part))
+        for (let k = 0; k < piece.rows.length; k += AT_ONCE)
+          yield { part, from: piece.from + k, rows: piece.rows.slice(k, k + AT_ONCE) }
+  },
+})
+
 /** The same file as text, piece by piece. */
 export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenerator<string> {
   const head = { format: 'halitus-studio', version: FILE_VERSION, exportedAt, studio: await pageOf(db) }
   yield JSON.stringify(head).slice(0, -1)
   for (const part of STUDIO_PART_NAMES) {
     yield `,${JSON.stringify(part)}:[`
-    let after = 0
-    for (let first = true; ; first = false) {
-      const rows = await db
-        .select({ row: tables[part], at: sql<number>`rowid` })
-        .from(tables[part])
-        .where(sql`rowid > ${after}`)
-        .orderBy(asc(sql`rowid`))
-        .limit(PIECE)
-      if (!rows.length) break
-      after = rows.at(-1)!.at
-      yield `${first ? '' : ','}${JSON.stringify(rows.map((r) => r.row)).slice(1, -1)}`
-      await nextTurn()
-    }
+    for await (const { from, rows } of rowsIn(db, part))
+      yield `${from ? ',' : ''}${JSON.stringify(rows).slice(1, -1)}`
     yield ']'
   }
   yield '}'
@@ -92,11 +118,16 @@ export async function* exportPieces(db: Reader, exportedAt: string): AsyncGenera
 /** Lines of lessons are by far the most: so many are deleted at once. */
 const GONE_AT_ONCE = 500
 
-/** Replaces the whole studio by a file's; inside one transaction, so it happens entirely or not at all. */
+/**
+ * Replaces the whole studio by a file's; inside one transaction, so it happens entirely or not at all. Links and who is to be
+ * deleted tonight stay as they are today.
+ * @throws Contradiction when the file contradicts itself
+ */
 export async function importStudio(
   tx: Tx,
   { studio: page, pieces }: StudioInPieces,
 ): Promise<{ learners: number; lessons: number; entries: number }> {
+  const today = await readToday(tx)
   const { entries } = tables
   const some = tx.select({ id: entries.id }).from(entries).limit(GONE_AT_ONCE)
   for (;;) {
@@ -109,11 +140,51 @@ export async function importStudio(
   const { version: _, ...studio } = page
   await writeStudio(tx, { ...studio, noteNames: studio.noteNames ?? 'english' })
   const counts = { learners: 0, lessons: 0, entries: 0 }
-  for (const { part, rows } of pieces) {
-    const piece = rows()
-    await tx.insert(tables[part]).values(piece as never)
-    if (part in counts) counts[part as keyof typeof counts] += piece.length
+  const belongs = new Belongings()
+  for await (const piece of pieces()) {
+    belongs.check(piece)
+    await insert(tx, piece)
+    if (piece.part in counts) counts[piece.part as keyof typeof counts] += piece.rows.length
     await nextTurn()
   }
+  await numberAnew(tx)
+  await putBackToday(tx, today)
   return counts
+}
+
+/** Adds some rows. @throws Contradiction with the place of the row that can't be stored */
+async function insert(tx: Tx, { part, from, rows }: Piece): Promise<void> {
+  try {
+    await tx.insert(tables[part]).values(rows as never)
+  } catch (error) {
+    if (sqliteCode(error).startsWith('SQLITE_CONSTRAINT'))
+      for (const [k, row] of rows.entries())
+        await tx
+          .insert(tables[part])
+          .values(row as never)
+          .catch((why: unknown) => {
+            throw new Contradiction({ part, place: from + k, row }, reason(why))
+          })
+    throw error
+  }
+}
+
+/** Why a row was refused, in words. */
+function reason(error: unknown): string {
+  const code = sqliteCode(error)
+  if (code.includes('FOREIGNKEY')) return 'something belongs to a learner, lesson or card that is not in it'
+  if (code.includes('UNIQUE') || code.includes('PRIMARYKEY')) return 'two records have the same id or place'
+  return 'a record can’t be stored'
+}
+
+/** Lines are numbered in the order in which they happened; beyond this there would be no room for those to come. */
+const HIGHEST_SEQ = 1_000_000_000
+async function numberAnew(tx: Tx): Promise<void> {
+  const { entries } = tables
+  const [highest] = await tx.select({ seq: max(entries.seq) }).from(entries)
+  if ((highest?.seq ?? 0) <= HIGHEST_SEQ) return
+  await tx.run(sql`
+    update entries set seq = numbered.n
+    from (select id, row_number() over (order by seq, rowid) as n from entries) as numbered
+    where numbered.id = entries.id`)
 }

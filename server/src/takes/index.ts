@@ -1,2 +1,2 @@
 export { takeRoutes } from './routes.ts'
-export { dropTakesOfNobody } from './store.ts'
+export { dropTakesAside, dropTakesOf, layTakesAside, sweepTakes } from './store.ts'

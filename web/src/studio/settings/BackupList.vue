@@ -16,7 +16,8 @@ const load = async () => (list.value = await notices.attempt(api.backups))
 onMounted(load)
 
 const age = computed(() => {
-  const newest = list.value?.backups.find((b) => b.whole)
+  // One from a clock that was ahead says nothing.
+  const newest = list.value?.backups.find((b) => b.whole && new Date(b.at).getTime() < Date.now() + 2 * HOUR_MS)
   if (!newest) return undefined
   const hours = Math.round((Date.now() - new Date(newest.at).getTime()) / HOUR_MS)
   return hours < 1 ? 'less than an hour' : hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`
@@ -57,6 +58,7 @@ async function restore(name: string) {
       <template v-else>There is none yet.</template>
       One is made each day and before each update, opened and counted.
     </p>
+    <p v-if="list.trouble" class="trouble" role="alert">{{ list.trouble }}</p>
     <div><Button @click="backUp">Back up now</Button></div>
     <ul>
       <li v-for="b in list.backups.slice(0, SHOWN)" :key="b.name">

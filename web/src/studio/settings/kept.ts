@@ -8,7 +8,7 @@ export const KEPT: readonly { what: string; until: string }[] = [
   },
   {
     what: 'Backups',
-    until: `one a day for ${KEEPING.backups.days} days, one a week for ${KEEPING.backups.weeks} weeks before: after ${BACKUP_WEEKS} weeks nothing deleted is left in any`,
+    until: `one a day for ${KEEPING.backups.days} days, one a week for ${KEEPING.backups.weeks} weeks before: the newest ${KEEPING.backups.always} in any case. After ${BACKUP_WEEKS} weeks of use nothing deleted is left in any`,
   },
   {
     what: 'Sign-ins',
