@@ -17,7 +17,16 @@ import { chartRoutes } from './charts/index.ts'
 import { answersUntilChanged, type Database } from './db/index.ts'
 import { fingeringRoutes } from './fingering/index.ts'
 import { workRoutes } from './heavy/index.ts'
-import { answerError, guard, HttpError, logging, openApi, routes, unknownRoute } from './http/index.ts'
+import {
+  answerError,
+  guard,
+  HttpError,
+  logging,
+  openApi,
+  refuseDeep,
+  routes,
+  unknownRoute,
+} from './http/index.ts'
 import { instrumentRoutes } from './instruments/index.ts'
 import { forgetEntries, learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
@@ -30,6 +39,9 @@ import { todayRoutes } from './today/index.ts'
 
 /** Answers smaller than this aren't worth packing, bytes. */
 const SMALLEST_PACKED = 1400
+
+/** Asked from this machine itself. */
+const LOOPBACK = /^(::ffff:)?127\.|^::1$/
 
 export interface AppParts {
   db: Database
@@ -66,6 +78,8 @@ export function buildApp({
 }: AppParts): Express {
   const app = express()
   app.disable('x-powered-by')
+  // One spelling: what is looked at before the API is the API’s address and no other.
+  app.set('case sensitive routing', true)
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -92,13 +106,16 @@ export function buildApp({
   const api = Router({ caseSensitive: true, strict: true })
   api.use((_, response, next) => {
     // The studio's clock: whoever notes something elsewhere, or with a clock that is wrong, goes by it.
-    response.set({ 'cache-control': 'no-cache', 'halitus-now': wallClock(now()) })
+    // Where people sign in, nothing stays in a browser that somebody else opens next.
+    response.set({ 'cache-control': guarded ? 'no-store' : 'no-cache', 'halitus-now': wallClock(now()) })
     next()
   })
   api.use(gate(db, guarded, now))
   const heavy = rateLimit({
     windowMs: 60_000,
     limit: heavyPerMinute,
+    // Whoever sits before this machine has it to themselves: other programs on it go as fast as the line allows.
+    skip: ({ ip = '' }) => !guarded && LOOPBACK.test(ip),
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
@@ -111,7 +128,7 @@ export function buildApp({
   api.use(['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart'], heavy)
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   api.use(sound.router, takeRoutes(db, takesFolder, now).router)
-  const json = express.json({ limit: '200kb' })
+  const json = express.json({ limit: '200kb', verify: (_request, _response, bytes) => refuseDeep(bytes) })
   // A studio’s file is taken as it comes: it may be larger than memory.
   api.use((request, response, next) => (request.path === '/import' ? next() : json(request, response, next)))
 

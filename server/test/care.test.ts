@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { ROUTES, type Route } from '@halitus/core/contract'
 import { opens, sealed, weakness } from '../src/care/passwords.ts'
 import { letGo } from '../src/learners/index.ts'
@@ -53,7 +53,10 @@ describe('a studio that other machines reach', () => {
     expect(weak.status).toBe(400)
     const { status, set } = await b.ask('POST', '/api/session/set-up', { code: codes[0], password: PASSWORD })
     expect(status).toBe(200)
-    expect(set).toMatch(/^halitus=[\w-]{43}; Path=\/; HttpOnly; SameSite=Strict$/)
+    expect(set[0]).toMatch(/^halitus=[\w-]{43}; Path=\/; HttpOnly; SameSite=Strict$/)
+    expect(set[1]).toMatch(
+      /^halitus-device=[\w-]{43}; Max-Age=34560000; Path=\/; .*HttpOnly; SameSite=Strict$/,
+    )
     expect((await b.ask('GET', '/api/learners')).status).toBe(200)
     // The code was for once.
     const again = await browser().ask('POST', '/api/session/set-up', {
@@ -159,17 +162,108 @@ describe('a studio that other machines reach', () => {
   })
 })
 
+describe('who tries, and with which clock', () => {
+  let studio: StudioAtWork
+  let clock = NOW.getTime()
+  const browser = () => browserAt(studio)
+  beforeEach(async () => {
+    const codes: string[] = []
+    clock = NOW.getTime()
+    studio = await startStudio({ guarded: true, codes, now: () => new Date(clock) })
+    const first = browser()
+    await first.ask('GET', '/api/session')
+    await first.ask('POST', '/api/session/set-up', { code: codes[0], password: PASSWORD })
+  })
+  afterEach(() => studio.stop())
+  it('locks who guesses, not the teacher’s own device, nor who has signed in', async () => {
+    const [own, signedIn, guesser] = [browser(), browser(), browser()]
+    for (const b of [own, signedIn]) await b.ask('POST', '/api/session', { password: PASSWORD })
+    await own.ask('DELETE', '/api/session')
+    for (let k = 0; k < 6; k++) await guesser.ask('POST', '/api/session', { password: 'not the password' })
+    expect((await guesser.ask('POST', '/api/session', { password: PASSWORD })).data.error.code).toBe('locked')
+    expect((await own.ask('POST', '/api/session', { password: PASSWORD })).status).toBe(200)
+    const change = { password: PASSWORD, current: PASSWORD }
+    expect((await signedIn.ask('PUT', '/api/accounts/teacher', change)).status).toBe(200)
+    // With another password no device is known any more, but for the one that chose it.
+    expect((await own.ask('POST', '/api/session', { password: PASSWORD })).data.error.code).toBe('locked')
+    await signedIn.ask('DELETE', '/api/session')
+    expect((await signedIn.ask('POST', '/api/session', { password: PASSWORD })).status).toBe(200)
+    // A known device may guess no more often than others.
+    const tries = []
+    for (let k = 0; k < 6; k++) {
+      signedIn.forget('halitus')
+      tries.push(
+        (await signedIn.ask('POST', '/api/session', { password: 'not the password' })).data.error.code,
+      )
+    }
+    expect(tries).toEqual([...Array<string>(5).fill('signed-out'), 'locked'])
+  })
+  it('says the same of a helper whether there is one or not', async () => {
+    const b = browser()
+    const codes = []
+    for (let k = 0; k < 6; k++)
+      codes.push(
+        (await b.ask('POST', '/api/session', { password: 'no such helper', role: 'helper' })).data.error.code,
+      )
+    expect(codes).toEqual([...Array<string>(5).fill('signed-out'), 'locked'])
+  })
+  it('knows a clock that was ahead: it locks nobody out for longer than any lock, and its sessions end', async () => {
+    const YEAR = 365 * 24 * 3600_000
+    const [b, other] = [browser(), browser()]
+    clock += YEAR
+    for (let k = 0; k < 5; k++) await other.ask('POST', '/api/session', { password: 'not the password' })
+    expect((await b.ask('POST', '/api/session', { password: PASSWORD })).data.error.code).toBe('locked')
+    clock += 15 * 60_000
+    expect((await b.ask('POST', '/api/session', { password: PASSWORD })).status).toBe(200)
+    for (let k = 0; k < 9; k++) await other.ask('POST', '/api/session', { password: 'not the password' })
+    clock -= YEAR
+    expect((await b.ask('GET', '/api/learners')).status).toBe(401)
+    expect((await browser().ask('POST', '/api/session', { password: PASSWORD })).status).toBe(200)
+  })
+  it('ends the sign-in that a browser had when it signs in again', async () => {
+    const b = browser()
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    const before = b.cookie()
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    expect((await b.ask('GET', '/api/learners')).status).toBe(200)
+    expect((await studio.raw('/api/learners', { headers: { cookie: before } })).status).toBe(401)
+  })
+  it('leaves nothing in the browser: answers aren’t kept, signing out clears what was', async () => {
+    const b = browser()
+    await b.ask('POST', '/api/session', { password: PASSWORD })
+    expect((await b.ask('GET', '/api/learners')).headers.get('cache-control')).toBe('no-store')
+    const out = await b.ask('DELETE', '/api/session')
+    expect(out.headers.get('clear-site-data')).toBe('"cache"')
+  })
+  it('takes one of two first passwords that come at once, and tells the other', async () => {
+    const own: string[] = []
+    const fresh = await startStudio({ guarded: true, codes: own })
+    await browserAt(fresh).ask('GET', '/api/session')
+    const both = await Promise.all(
+      [PASSWORD, 'eight wooden tubes'].map((password) =>
+        browserAt(fresh).ask('POST', '/api/session/set-up', { code: own[0], password }),
+      ),
+    )
+    expect(both.map((x) => x.status).sort()).toEqual([200, 403])
+    await fresh.stop()
+  })
+})
+
 describe('a helper', () => {
   it('gives lessons, and can’t take everything out or in, delete, or let others in', async () => {
     const teacher = browser()
     await teacher.ask('POST', '/api/session', { password: PASSWORD })
     const nobody = await browser().ask('POST', '/api/session', { password: HELPER, role: 'helper' })
     expect(nobody.data.error.message).toBe('That isn’t the password.')
-    expect((await teacher.ask('PUT', '/api/accounts/helper', { password: HELPER })).data).toEqual({
+    expect(
+      (await teacher.ask('PUT', '/api/accounts/helper', { password: HELPER, current: PASSWORD })).data,
+    ).toEqual({
       teacher: true,
       second: false,
       helper: true,
     })
+    const open = await teacher.ask('PUT', '/api/accounts/helper', { password: HELPER })
+    expect(open.data.error.message).toBe('That isn’t the password.')
     const b = browser()
     expect((await b.ask('POST', '/api/session', { password: HELPER, role: 'helper' })).data.role).toBe(
       'helper',
@@ -192,12 +286,14 @@ describe('a helper', () => {
       ['DELETE', '/api/links/x'],
       ['DELETE', '/api/learners/saskia-vell', { name: 'Saskia Vell' }],
       ['GET', '/api/learners/saskia-vell/export'],
+      ['DELETE', '/api/takes/x'],
+      ['PATCH', '/api/learners/saskia-vell', { consent: null }],
     ]
     for (const [method, path, body] of refused)
       expect((await b.ask(method, path, body)).data.error.code, path).toBe('not-allowed')
     for (const path of ['/api/EXPORT', '/api/export/', '/api//export', '/api/%65xport', '/api/./export'])
       expect((await b.ask('GET', path)).data.format, path).toBeUndefined()
-    await teacher.ask('PUT', '/api/accounts/helper', { password: null })
+    await teacher.ask('PUT', '/api/accounts/helper', { password: null, current: PASSWORD })
     expect((await b.ask('GET', '/api/lessons/saskia-vell-w13')).status).toBe(401)
   })
 })

@@ -19,7 +19,7 @@ import { perform } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
 import { jsonSchema } from '../src/http/index.ts'
 import { GOOD } from '../../core/test/records/entries.ts'
-import { startStudio, type StudioAtWork } from './studio-at-work.ts'
+import { browserAt, startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 interface Operation {
   summary: string
@@ -181,12 +181,16 @@ describe('the description of the API (OpenAPI 3.1)', () => {
 
 describe('what comes often', () => {
   it('is slowed down with a sentence when it is heavy', async () => {
-    const small = await startStudio({ demo: true, heavyPerMinute: 2 })
+    const codes: string[] = []
+    const small = await startStudio({ demo: true, heavyPerMinute: 2, guarded: true, codes })
+    const teacher = browserAt(small)
+    await teacher.ask('GET', '/api/session')
+    await teacher.ask('POST', '/api/session/set-up', { code: codes[0], password: 'seven wooden tubes' })
     const wav = writeWav(perform({ instrument: 'flute', written: 'A4', lengthS: 0.3 }, 8000), 8000)
     const send = () =>
       small.raw('/api/sound/analyse', {
         method: 'POST',
-        headers: { 'content-type': 'audio/wav' },
+        headers: { 'content-type': 'audio/wav', cookie: teacher.cookie() },
         body: wav as BodyInit,
       })
     const answers = [await send(), await send(), await send()]
@@ -195,8 +199,22 @@ describe('what comes often', () => {
       code: 'too-many',
       message: 'More than 2 heavy requests in a minute; wait a little.',
     })
-    expect((await small.raw('/api/learners')).status).toBe(200)
+    expect(Number(answers[2]!.headers.get('retry-after'))).toBeGreaterThan(0)
+    expect((await teacher.ask('GET', '/api/learners')).status).toBe(200)
     await small.stop()
+  })
+  it('isn’t slowed down for whoever sits before the machine', async () => {
+    const alone = await startStudio({ heavyPerMinute: 2 })
+    const wav = writeWav(perform({ instrument: 'flute', written: 'A4', lengthS: 0.3 }, 8000), 8000)
+    for (let k = 0; k < 4; k++) {
+      const answer = await alone.raw('/api/sound/analyse', {
+        method: 'POST',
+        headers: { 'content-type': 'audio/wav' },
+        body: wav as BodyInit,
+      })
+      expect(answer.status).toBe(200)
+    }
+    await alone.stop()
   })
   it('is analysed side by side while the studio goes on answering', async () => {
     const wav = writeWav(perform({ instrument: 'clarinet', written: 'E4', lengthS: 8 }, 48000), 48000)

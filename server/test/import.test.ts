@@ -140,7 +140,7 @@ describe('a file that is taken in', () => {
     expect(await refused(deep(40))).toMatchObject({
       status: 400,
       code: 'invalid',
-      message: 'The file is nested 33 deep; a studio’s goes 32 deep at most.',
+      message: 'It is nested 33 deep; 32 are allowed.',
     })
     expect((await refused(deep(31))).message).not.toContain('nested')
     expect(await refused(deep(5000))).toMatchObject({ status: 400 })
@@ -160,9 +160,7 @@ describe('a file that is taken in', () => {
     await at.call('DELETE', '/api/learners/pim-askerud', { name: 'Pim Askerud' })
     expect((await send(JSON.stringify(file))).status).toBe(200)
     expect((await at.raw(`/api/cards/${path.replace('/card/', '')}`)).status).toBe(200)
-    expect((await at.call('GET', '/api/leaving')).data.learners).toMatchObject([
-      { id: 'pim-askerud' },
-    ])
+    expect((await at.call('GET', '/api/leaving')).data.learners).toMatchObject([{ id: 'pim-askerud' }])
     expect((await at.call('DELETE', '/api/learners/pim-askerud/deleted')).status).toBe(200)
   })
   it('may have its version last: then it is read whole', async () => {

@@ -106,26 +106,33 @@ export async function startStudio({
   }
 }
 
-/** A browser: keeps its cookie. */
+/** A browser: keeps its cookies. */
 export function browserAt(studio: Pick<StudioAtWork, 'raw'>) {
-  let cookie = ''
+  const jar = new Map<string, string>()
+  const cookie = () => [...jar].map(([name, value]) => `${name}=${value}`).join('; ')
   return {
-    cookie: () => cookie,
+    cookie,
+    /** Loses one, as when the browser is another one. */
+    forget: (name: string) => jar.delete(name),
     async ask(method: string, path: string, body?: unknown) {
       const response = await studio.raw(path, {
         method,
         headers: {
-          ...(cookie && { cookie }),
+          ...(jar.size && { cookie: cookie() }),
           ...(body !== undefined && { 'content-type': 'application/json' }),
         },
         ...(body !== undefined && { body: JSON.stringify(body) }),
       })
-      const set = response.headers.get('set-cookie')
-      if (set) cookie = set.split(';')[0]!
+      const set = response.headers.getSetCookie()
+      for (const one of set) {
+        const [name, value] = one.split(';')[0]!.split('=') as [string, string]
+        if (value) jar.set(name, value)
+        else jar.delete(name)
+      }
       const text = await response.text()
       // eslint-disable-next-line @typescript-eslint/no-explicit-any
       const data: any = text.startsWith('{') ? JSON.parse(text) : text
-      return { status: response.status, data, set }
+      return { status: response.status, data, set, headers: response.headers }
     },
   }
 }

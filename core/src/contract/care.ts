@@ -28,7 +28,7 @@ export const setUpInput = strict({ code: string().required().max(40), password: 
 export const accountInput = strict({
   /** Null takes the helper's away. */
   password: string().nullable().defined().max(400),
-  /** The teacher's own, when the teacher's is changed. */
+  /** The teacher's own, once there is one: who finds an open page lets nobody in. */
   current: string().max(400).optional(),
 })
 export const accountsAnswer = strict({

@@ -6,16 +6,34 @@ import { cardOfLink, whoseSession, type Role } from './store.ts'
 const COOKIE = 'halitus'
 /** What a browser drops unless it came by HTTPS, for this host alone (RFC 6265bis, cookie name prefixes). */
 const SECURE_COOKIE = `__Host-${COOKIE}`
+/** Stays after signing out: who was here before may try a password while others are locked out. */
+const DEVICE = 'halitus-device'
+const DEVICE_MS = 400 * 24 * 3600 * 1000
 const nameFor = (secure: boolean) => (secure ? SECURE_COOKIE : COOKIE)
+const deviceName = (secure: boolean) => (secure ? `__Host-${DEVICE}` : DEVICE)
 
 /** The session's secret in a request, if there is one. */
-export function secretIn(request: Request): string | undefined {
-  const name = nameFor(request.secure)
+export const secretIn = (request: Request): string | undefined => cookieIn(request, nameFor(request.secure))
+/** The secret of a device that was known before. */
+export const deviceIn = (request: Request): string | undefined =>
+  cookieIn(request, deviceName(request.secure))
+
+function cookieIn(request: Request, name: string): string | undefined {
   for (const part of (request.headers.cookie ?? '').split(';')) {
     const [key, value] = part.trim().split('=')
     if (key === name && value) return value
   }
   return undefined
+}
+/** Lets the browser show later that somebody signed in on it. */
+export function giveDevice(request: Request, response: Response, secret: string): void {
+  response.cookie(deviceName(request.secure), secret, {
+    httpOnly: true,
+    sameSite: 'strict',
+    path: '/',
+    secure: request.secure,
+    maxAge: DEVICE_MS,
+  })
 }
 /** Gives the browser a session, or takes it away when there is no secret. */
 export function giveSecret(request: Request, response: Response, secret: string | undefined): void {
@@ -44,6 +62,7 @@ const TEACHERS: readonly [method: string, path: RegExp][] = [
   ['*', /^\/learners\/[^/]+\/(export|deleted)$/],
   ['POST', /^\/learners\/[^/]+\/links$/],
   ['DELETE', /^\/links\/[^/]+$/],
+  ['DELETE', /^\/takes\/[^/]+$/],
 ]
 const among = (list: typeof TEACHERS, method: string, path: string) =>
   list.some(([m, p]) => (m === '*' || m === method) && p.test(path))

@@ -34,3 +34,7 @@ export function stepOf(secret: string, code: string, now: number): number | unde
   const apart = totp(secret).validate({ token, timestamp: now, window: AROUND })
   return apart === null ? undefined : Math.floor(now / 1000 / PERIOD_S) + apart
 }
+
+/** Whether a step lies further ahead than any code that is taken now: it comes from a clock that was ahead. */
+export const isAhead = (step: number, now: number): boolean =>
+  step > Math.floor(now / 1000 / PERIOD_S) + AROUND

@@ -5,7 +5,8 @@ import { tables, type Database, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
 import { readLearner } from '../learners/index.ts'
 import { newSecret, opens, sealed, secretHash, weakness } from './passwords.ts'
-import { addressOfSecond, newSecond, stepOf } from './second.ts'
+import { addressOfSecond, isAhead, newSecond, stepOf } from './second.ts'
+import type { Tries } from './tries.ts'
 
 export type Role = 'teacher' | 'helper'
 
@@ -17,10 +18,8 @@ const RULE = {
   longest: KEEPING.signIn.longestDays * 24 * HOUR,
   /** It is noted that somebody is there no more often than this. */
   noted: 5 * 60 * 1000,
-  /** After so many wrong passwords nothing is tried for a minute, then two, then four, a quarter of an hour at most. */
-  tries: 5,
-  lock: 60 * 1000,
-  longestLock: 15 * 60 * 1000,
+  /** A device is known for so long after the last sign-in on it. */
+  known: 400 * 24 * HOUR,
 } as const
 
 const accountOf = async (db: Reader, role: Role) =>
@@ -31,18 +30,39 @@ export const isSetUp = async (db: Reader): Promise<boolean> => !!(await accountO
 /** Whether a helper may sign in. */
 export const hasHelper = async (db: Reader): Promise<boolean> => !!(await accountOf(db, 'helper'))
 
-/** Sets a role's password; every sign-in with the old one ends. @throws HttpError for a weak one */
-export async function setPassword(db: Database, role: Role, password: string): Promise<void> {
+async function strong(password: string) {
   const weak = weakness(password)
   if (weak) throw new HttpError('invalid', weak, 'password')
-  const kept = await sealed(password)
+  return sealed(password)
+}
+
+/** Sets a role's password; every sign-in with the old one ends, and no device is known. @throws HttpError for a weak one */
+export async function setPassword(db: Database, role: Role, password: string): Promise<void> {
+  const kept = await strong(password)
   await db.write(async (tx) => {
     await tx.delete(tables.sessions).where(eq(tables.sessions.role, role))
+    await tx.delete(tables.devices).where(eq(tables.devices.role, role))
     await tx
       .insert(tables.accounts)
       .values({ role, ...kept })
-      .onConflictDoUpdate({ target: tables.accounts.role, set: { ...kept, failed: 0, lockedUntil: 0 } })
+      .onConflictDoUpdate({ target: tables.accounts.role, set: kept })
   })
+}
+
+/**
+ * The teacher's first password; of two that come at once one is taken, and the other told so.
+ * @throws HttpError for a weak one; not-allowed where there is one already
+ */
+export async function firstPassword(db: Database, password: string): Promise<void> {
+  const kept = await strong(password)
+  const [first] = await db.write((tx) =>
+    tx
+      .insert(tables.accounts)
+      .values({ role: 'teacher', ...kept })
+      .onConflictDoNothing()
+      .returning({ role: tables.accounts.role }),
+  )
+  if (!first) throw new HttpError('not-allowed', 'A password was chosen already. Sign in with it.')
 }
 
 /** Takes the helper's sign-in away, and ends theirs. */
@@ -50,6 +70,12 @@ export const removeHelper = (db: Database): Promise<unknown> =>
   db.write((tx) => tx.delete(tables.accounts).where(eq(tables.accounts.role, 'helper')))
 
 type Account = typeof tables.accounts.$inferSelect
+
+/** Who tries: an address, a device that was known before, or a session. */
+export interface Trier {
+  tries: Tries
+  who: string
+}
 
 /**
  * Tries a password, and counts those that are wrong.
@@ -61,35 +87,33 @@ async function trying<T>(
   role: Role,
   password: string,
   now: number,
+  { tries, who }: Trier,
   then: (tx: Tx, account: Account) => Promise<T | undefined>,
 ): Promise<T> {
+  // Counted alike whether there is such an account or not, and checked in any case: neither tells whether there is a helper.
+  const counted = `${role} ${who}`
+  tries.begin(counted, now)
   const account = await accountOf(db.read, role)
-  if (account) refuseLocked(account, now)
-  // A password is checked in any case, so that the time taken doesn't tell whether there is a helper.
   const right = await opens(password, account ?? { hash: '', salt: '' })
-  // The count is read again where it is written: tries sent at once are counted one by one.
-  const done = await db.write(async (tx) => {
-    const known = await accountOf(tx, role)
-    if (!known) return undefined
-    refuseLocked(known, now)
-    const { accounts } = tables
-    const led = right ? await then(tx, known) : undefined
-    if (led !== undefined) {
-      await tx.update(accounts).set({ failed: 0, lockedUntil: 0 }).where(eq(accounts.role, role))
-      return led
-    }
-    const failed = known.failed + 1
-    const over = failed - RULE.tries
-    const lockedUntil = over < 0 ? 0 : now + Math.min(RULE.longestLock, RULE.lock * 2 ** over)
-    await tx.update(accounts).set({ failed, lockedUntil }).where(eq(accounts.role, role))
-    return undefined
-  })
+  const done = right
+    ? await db
+        .write(async (tx) => {
+          const known = await accountOf(tx, role)
+          // Changed meanwhile, it isn't the password any more.
+          return known && known.hash === account?.hash ? then(tx, known) : undefined
+        })
+        .catch((error: unknown) => {
+          tries.undo(counted)
+          throw error
+        })
+    : undefined
   if (done === undefined)
     throw new HttpError(
       'signed-out',
       right ? 'That isn’t the code of this moment; each counts once.' : 'That isn’t the password.',
       right ? 'code' : '',
     )
+  tries.right(counted)
   return done
 }
 
@@ -104,22 +128,23 @@ export const signIn = (
   role: Role,
   password: string,
   now: number,
+  trier: Trier,
   code?: string,
 ): Promise<string> =>
-  trying(db, role, password, now, async (tx, { second, secondStep }) => {
+  trying(db, role, password, now, trier, async (tx, { second, secondStep }) => {
     if (second !== null) {
       if (!code) throw new HttpError('second-needed', 'Type the six digits of your app as well.', 'code')
       const step = stepOf(second, code, now)
       // A code that was used opens nothing a second time (RFC 6238, 5.2).
-      if (step === undefined || step <= secondStep) return undefined
+      if (step === undefined || (step <= secondStep && !isAhead(secondStep, now))) return undefined
       await tx.update(tables.accounts).set({ secondStep: step }).where(eq(tables.accounts.role, role))
     }
     return begin(tx, role, now)
   })
 
 /** Whether it is the teacher's password: asked again before who comes in is changed (ASVS 2.1.6). @throws as `trying` */
-export const provePassword = (db: Database, password: string, now: number): Promise<true> =>
-  trying(db, 'teacher', password, now, () => Promise.resolve(true as const))
+export const provePassword = (db: Database, password: string, now: number, trier: Trier): Promise<true> =>
+  trying(db, 'teacher', password, now, trier, () => Promise.resolve(true as const))
 
 /** Whether the teacher's sign-in asks for a second factor. */
 export const hasSecond = async (db: Reader): Promise<boolean> => !!(await accountOf(db, 'teacher'))?.second
@@ -127,8 +152,13 @@ export const hasSecond = async (db: Reader): Promise<boolean> => !!(await accoun
 const ofTeacher = eq(tables.accounts.role, 'teacher')
 
 /** Makes a secret for the teacher's app; it counts once a code of it was seen. @returns the address that the app reads */
-export async function beginSecond(db: Database, password: string, now: number): Promise<string> {
-  await provePassword(db, password, now)
+export async function beginSecond(
+  db: Database,
+  password: string,
+  now: number,
+  trier: Trier,
+): Promise<string> {
+  await provePassword(db, password, now, trier)
   const secondPending = newSecond()
   await db.write((tx) => tx.update(tables.accounts).set({ secondPending }).where(ofTeacher))
   return addressOfSecond(secondPending)
@@ -153,17 +183,11 @@ export async function confirmSecond(db: Database, code: string, now: number): Pr
 }
 
 /** The password alone is enough again. */
-export async function removeSecond(db: Database, password: string, now: number): Promise<void> {
-  await provePassword(db, password, now)
+export async function removeSecond(db: Database, password: string, now: number, trier: Trier): Promise<void> {
+  await provePassword(db, password, now, trier)
   await db.write((tx) =>
     tx.update(tables.accounts).set({ second: null, secondPending: null }).where(ofTeacher),
   )
-}
-
-function refuseLocked({ lockedUntil }: { lockedUntil: number }, now: number): void {
-  const wait = lockedUntil - now
-  if (wait > 0)
-    throw new HttpError('locked', `Too many wrong passwords. Try again in ${Math.ceil(wait / 1000)} s.`)
 }
 
 /** A session without a password, for who just proved to have it. @returns its secret */
@@ -186,9 +210,39 @@ export async function whoseSession(db: Database, secret: string, now: number): P
   const hash = secretHash(secret)
   const [session] = await db.read.select().from(sessions).where(eq(sessions.secret, hash))
   if (!session || session.seenAt < now - RULE.idle || session.begunAt < now - RULE.longest) return undefined
+  // Begun by a clock that was ahead: it would hold for as long as that was.
+  if (session.begunAt > now + RULE.noted) return undefined
   if (session.seenAt < now - RULE.noted)
     await db.write((tx) => tx.update(sessions).set({ seenAt: now }).where(eq(sessions.secret, hash)))
   return session.role
+}
+
+/** Whether somebody signed in before on the device that has this secret. */
+export async function isKnownDevice(db: Reader, secret: string, role: Role, now: number): Promise<boolean> {
+  const { devices } = tables
+  const [device] = await db
+    .select()
+    .from(devices)
+    .where(eq(devices.secret, secretHash(secret)))
+  return device?.role === role && device.seenAt >= now - RULE.known
+}
+/** Knows a device from now on, or on. @returns its secret */
+export async function knowDevice(
+  db: Database,
+  role: Role,
+  now: number,
+  before: string | undefined,
+): Promise<string> {
+  const { devices } = tables
+  const secret = before ?? newSecret()
+  await db.write(async (tx) => {
+    await tx.delete(devices).where(lt(devices.seenAt, now - RULE.known))
+    await tx
+      .insert(devices)
+      .values({ secret: secretHash(secret), role, seenAt: now })
+      .onConflictDoUpdate({ target: devices.secret, set: { role, seenAt: now } })
+  })
+  return secret
 }
 
 /** Ends one session; others of the same role go on. */

@@ -63,11 +63,13 @@ export function trustPage(authority: string, httpsPort: number): Express {
     response.type('application/x-x509-ca-cert').attachment('halitus-authority.crt').send(authority)
   })
   app.get('/', async (request, response) => {
-    const host = /^[\w.:[\]-]+$/.test(request.headers.host ?? '')
-      ? request.headers.host!.replace(/:\d+$/, '')
-      : addressForPhones()
+    const asked = request.headers.host ?? ''
+    // A name has 253 letters at most (RFC 1035, 2.3.4); anything else isn’t how it is reached.
+    const known = /^[\w.:[\]-]{1,260}$/.test(asked)
+    const host = known ? asked.replace(/:\d+$/, '') : addressForPhones()
     const studio = `https://${host}:${httpsPort}/`
-    const picture = await toString(`http://${request.headers.host}/`, { type: 'svg', margin: 1 })
+    const here = known ? asked : `${host}:${request.socket.localPort}`
+    const picture = await toString(`http://${here}/`, { type: 'svg', margin: 1 })
     response.type('html')
       .send(`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>Trust this studio once</title>

@@ -250,9 +250,6 @@ export const accounts = sqliteTable('accounts', {
   /** scrypt, base64url. */
   hash: text('hash').notNull(),
   salt: text('salt').notNull(),
-  /** Wrong passwords in a row, and until when no other is tried. */
-  failed: integer('failed').notNull().default(0),
-  lockedUntil: integer('locked_until').notNull().default(0),
   /** Secret of the second factor, base32; one that isn't confirmed yet; and the last step whose code was used. */
   second: text('second'),
   secondPending: text('second_pending'),
@@ -267,6 +264,16 @@ export const sessions = sqliteTable('sessions', {
     .notNull()
     .references(() => accounts.role, { onDelete: 'cascade' }),
   begunAt: integer('begun_at').notNull(),
+  seenAt: integer('seen_at').notNull(),
+})
+
+/** Devices on which somebody signed in before; of the secret only a hash is kept. Time in ms. */
+export const devices = sqliteTable('devices', {
+  secret: text('secret').primaryKey(),
+  role: text('role')
+    .$type<'teacher' | 'helper'>()
+    .notNull()
+    .references(() => accounts.role, { onDelete: 'cascade' }),
   seenAt: integer('seen_at').notNull(),
 })
 

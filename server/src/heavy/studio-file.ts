@@ -15,7 +15,7 @@ import {
 import { strict } from '@halitus/core/fields'
 import { array, type AnySchema } from 'yup'
 import { AT_ONCE, inPieces, type Piece } from '../studio/in-pieces.ts'
-import { Depth } from './depth.ts'
+import { Depth } from '../http/depth.ts'
 import type { Told } from './told.ts'
 
 /** Files of an older version are read whole, since their records are put in order first: so large at most, bytes. */

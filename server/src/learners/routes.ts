@@ -1,7 +1,7 @@
 import { ROUTES, STAGES, type Stage } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
 import type { Answers, Database } from '../db/index.ts'
-import { notFound, routes, type Routes } from '../http/index.ts'
+import { HttpError, notFound, routes, type Routes } from '../http/index.ts'
 import { exportLearner } from './alone.ts'
 import { leave, leavingIds, stay } from './leaving.ts'
 import { addLearner, changeLearner, learnerAnswer, listLearners, readLearner, writePlan } from './store.ts'
@@ -24,9 +24,15 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
         linesOf: params.id,
       })
     })
-    .on(ROUTES.changeLearner, ({ params, body }) =>
-      db.write((tx) => changeLearner(tx, params.id, body, dayOf(wallClock(now())))),
-    )
+    .on(ROUTES.changeLearner, ({ params, body, response }) => {
+      if (response.locals.role === 'helper' && body.consent !== undefined)
+        throw new HttpError(
+          'not-allowed',
+          'Who agreed, and when, is the teacher’s alone to write down.',
+          'consent',
+        )
+      return db.write((tx) => changeLearner(tx, params.id, body, dayOf(wallClock(now()))))
+    })
     .on(ROUTES.leave, ({ params, body }) =>
       db.write((tx) => leave(tx, params.id, body.name, wallClock(now()))),
     )

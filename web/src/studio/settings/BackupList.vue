@@ -17,7 +17,9 @@ onMounted(load)
 
 const age = computed(() => {
   // One from a clock that was ahead says nothing.
-  const newest = list.value?.backups.find((b) => b.whole && new Date(b.at).getTime() < Date.now() + 2 * HOUR_MS)
+  const newest = list.value?.backups.find(
+    (b) => b.whole && new Date(b.at).getTime() < Date.now() + 2 * HOUR_MS,
+  )
   if (!newest) return undefined
   const hours = Math.round((Date.now() - new Date(newest.at).getTime()) / HOUR_MS)
   return hours < 1 ? 'less than an hour' : hours < 48 ? `${hours} hours` : `${Math.round(hours / 24)} days`

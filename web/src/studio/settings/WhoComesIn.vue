@@ -26,8 +26,8 @@ async function change() {
   await load()
 }
 async function setHelper(password: string | null) {
-  if (!(await notices.attempt(() => api.setAccount('helper', password)))) return
-  helper.value = ''
+  if (!(await notices.attempt(() => api.setAccount('helper', password, current.value)))) return
+  current.value = helper.value = ''
   notices.show(password === null ? 'The helper can’t sign in any more.' : 'The helper can sign in now.')
   await load()
 }
@@ -47,7 +47,7 @@ async function leave() {
       <div><Button @click="leave">Sign out</Button></div>
       <template v-if="accounts">
         <div class="form">
-          <label for="w-old">The teacher’s password now</label>
+          <label for="w-old">The teacher’s password, for any change here</label>
           <Input id="w-old" v-model:value="current" type="password" autocomplete="current-password" />
           <label for="w-new">A new one</label>
           <Input id="w-new" v-model:value="next" type="password" autocomplete="new-password" />
@@ -60,8 +60,8 @@ async function leave() {
           <Input id="w-helper" v-model:value="helper" type="password" autocomplete="new-password" />
         </div>
         <div class="buttons">
-          <Button :disabled="!helper" @click="setHelper(helper)">Let a helper in</Button>
-          <Button v-if="accounts.helper" @click="setHelper(null)">Take it away</Button>
+          <Button :disabled="!helper || !current" @click="setHelper(helper)">Let a helper in</Button>
+          <Button v-if="accounts.helper" :disabled="!current" @click="setHelper(null)">Take it away</Button>
         </div>
         <p class="soft">
           A helper gives lessons and notes what happens; exporting, importing, deleting and this section are

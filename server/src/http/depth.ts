@@ -1,4 +1,6 @@
-/** How deep a studio's file may go, and how long one record of it may be, bytes: several times what the largest is. */
+import { HttpError } from './errors.ts'
+
+/** How deep what is sent may go, and how long one record of a studio's file may be, bytes: several times what the largest is. */
 export const DEEPEST = 32
 export const LONGEST = 2_000_000
 
@@ -30,8 +32,7 @@ export class Depth {
         else if (byte === QUOTE) this.inText = false
       } else if (byte === QUOTE) this.inText = true
       else if (byte === OPEN || byte === OPEN_LIST) {
-        if (++this.depth > DEEPEST)
-          return `The file is nested ${this.depth} deep; a studio’s goes ${DEEPEST} deep at most.`
+        if (++this.depth > DEEPEST) return `It is nested ${this.depth} deep; ${DEEPEST} are allowed.`
         if (this.depth === OF_RECORDS + 1) this.length = 0
       } else if (byte === CLOSE || byte === CLOSE_LIST) {
         this.depth--
@@ -42,4 +43,10 @@ export class Depth {
     }
     return undefined
   }
+}
+
+/** @throws HttpError malformed for JSON that is nested deeper than anything here: looking through it would need endless memory */
+export function refuseDeep(bytes: Uint8Array): void {
+  const trouble = new Depth().trouble(bytes)
+  if (trouble) throw new HttpError('malformed', trouble)
 }
