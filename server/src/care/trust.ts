@@ -85,7 +85,7 @@ a{color:#76581a}code{font-size:13px;overflow-wrap:anywhere}svg{width:190px}li{ma
 <li><b>A computer</b>: open the file and trust it for websites; some browsers keep a list of their own in their settings.</li>
 <li>Then open <a href="${escaped(studio)}">${escaped(studio)}</a>.</li>
 </ol>
-<p>The certificate can vouch for this machine’s addresses and is good for nothing else here. Take it away in the same place when the studio is left. On a school’s device ask who looks after it first.</p>`)
+<p>The certificate can vouch for this machine’s names and for addresses inside a network at home or at school, for no site elsewhere, and ends after two years. Take it away in the same place when the studio is left. On a school’s device ask who looks after it first.</p>`)
   })
   app.use((_, response) => response.status(404).type('text').send('Nothing else is here.'))
   return app
