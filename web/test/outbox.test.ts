@@ -14,14 +14,17 @@ function server() {
     status: 200 as number | 'away',
     seen: [] as Seen[],
     hold: undefined as Promise<void> | undefined,
+    code: 'x',
+    /** The body as it is, of whoever answers instead. */
+    says: undefined as string | undefined,
   }
   vi.stubGlobal('fetch', async (address: string, init: RequestInit) => {
     await state.hold
     if (state.status === 'away') throw new TypeError('no network')
     const body = init.body ? (JSON.parse(init.body as string) as unknown) : undefined
     state.seen.push({ method: init.method!, address, body })
-    const answer = state.status < 400 ? { heard: body } : { error: { code: 'x', message: 'No.' } }
-    return new Response(JSON.stringify(answer), { status: state.status })
+    const answer = state.status < 400 ? { heard: body } : { error: { code: state.code, message: 'No.' } }
+    return new Response(state.says ?? JSON.stringify(answer), { status: state.status })
   })
   return state
 }
@@ -31,6 +34,7 @@ const change = (n: number, more: object = {}) => ({
   body: { n },
   about: 'page',
   shown: n,
+  words: `change ${n}`,
   ...more,
 })
 /** As after a reload: another page over the same store of the browser. */
@@ -45,7 +49,9 @@ beforeEach(() => setActivePinia(createPinia()))
 afterEach(async () => {
   const state = server()
   state.status = 200
-  await (await reloaded()).flush()
+  const left = await reloaded()
+  await left.flush()
+  for (const message of left.refused) await left.throwAway(message)
   vi.unstubAllGlobals()
 })
 
@@ -87,17 +93,91 @@ describe('the outbox', () => {
       expect((await reloaded()).waiting).toEqual([])
     },
   )
-  it.each([400, 404, 409, 500])('gives up what the server refuses (%i), and says so', async (status) => {
+  it.each([400, 403, 404, 409, 413, 500])(
+    'keeps what the server refuses (%i) until it is sent again or thrown away, and sends the others',
+    async (status) => {
+      const there = server()
+      there.status = status
+      const outbox = useOutbox()
+      const told: { refused?: { status: number } }[] = []
+      outbox.listen((_, outcome) => told.push(outcome as never))
+      await outbox.put(change(1))
+      await outbox.flush()
+      expect(told).toMatchObject([{ refused: { status, message: 'No.' } }])
+      there.status = 200
+      await outbox.put(change(2))
+      await outbox.flush()
+      expect([outbox.waiting, outbox.about('page')]).toEqual([[], []])
+      const again = await reloaded()
+      await again.flush()
+      expect(again.refused).toMatchObject([{ words: 'change 1', refused: 'No.' }])
+      there.seen.length = 0
+      await again.again(again.refused[0]!, { n: 'better' })
+      expect(there.seen).toMatchObject([{ address: '/api/1', body: { n: 'better' } }])
+      expect([again.refused, (await reloaded()).refused]).toEqual([[], []])
+      there.status = status
+      await again.put(change(3))
+      await again.flush()
+      await again.throwAway(again.refused[0]!)
+      expect([again.refused, (await reloaded()).refused]).toEqual([[], []])
+    },
+  )
+  it('leaves what was changed meanwhile to its page, which offers both', async () => {
     const there = server()
-    there.status = status
+    there.status = 409
+    there.code = 'changed-meanwhile'
     const outbox = useOutbox()
-    const told: { refused?: { status: number } }[] = []
-    outbox.listen((_, outcome) => told.push(outcome as never))
     await outbox.put(change(1))
     await outbox.flush()
-    expect(told).toMatchObject([{ refused: { status, message: 'No.' } }])
-    expect(outbox.waiting).toEqual([])
-    expect((await reloaded()).waiting).toEqual([])
+    expect([outbox.waiting, outbox.refused]).toEqual([[], []])
+  })
+  it.each([
+    [200, '<html>Sign in to this network</html>'],
+    [200, '"ok"'],
+    [200, ''],
+    [403, '<html>Blocked</html>'],
+    [404, 'Not found'],
+    [500, '<html>Proxy error</html>'],
+    [408, '{"error":{"code":"x","message":"Too slow."}}'],
+  ])('keeps waiting when something else answers than the studio: %i %s', async (status, text) => {
+    const there = server()
+    there.status = status
+    there.says = text
+    const outbox = useOutbox()
+    const told: unknown[] = []
+    outbox.listen((_, outcome) => told.push(outcome))
+    await outbox.put(change(1))
+    await outbox.put(change(2, { method: 'DELETE' }))
+    await outbox.flush()
+    expect(outbox.late).toBe(2)
+    expect([told, outbox.refused]).toEqual([[], []])
+    there.says = undefined
+    there.status = 200
+    await outbox.flush()
+    expect(told).toHaveLength(2)
+  })
+  it('sends what somebody noted in their own name alone', async () => {
+    const there = server()
+    there.status = 'away'
+    const outbox = useOutbox()
+    outbox.isFor('teacher')
+    await outbox.put(change(1))
+    await outbox.flush()
+    there.status = 200
+    outbox.isFor('helper')
+    await outbox.put(change(2))
+    await outbox.flush()
+    expect(there.seen.map((s) => s.address)).toEqual(['/api/2'])
+    expect([outbox.about('page'), outbox.ofOthers]).toEqual([[], 1])
+    // Nobody: neither sent nor shown.
+    outbox.isFor(null)
+    await outbox.flush()
+    expect(outbox.ofOthers).toBe(1)
+    const again = await reloaded()
+    again.isFor('teacher')
+    await again.flush()
+    expect(there.seen.map((s) => s.address)).toEqual(['/api/2', '/api/1'])
+    again.isFor(null)
   })
   it('takes what is gone already for taken away', async () => {
     const there = server()

@@ -83,6 +83,9 @@ export type ComposeInput = { version?: number | undefined }
 const doneAt = () => moment().optional()
 export const tickInput = strict({ at: doneAt() })
 export type TickInput = { at?: string | undefined }
+/** The week of the card that was seen: a link leads to the newest one, which may be another by the time this comes. */
+export const cardQuery = strict({ from: day().optional() })
+export type CardQuery = { from?: string | undefined }
 export const reportInput = strict({
   id: id(),
   kind: string().required().oneOf(TROUBLES),

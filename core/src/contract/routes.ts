@@ -28,6 +28,8 @@ import {
   chartQuery,
   composeInput,
   pdfQuery,
+  cardQuery,
+  type CardQuery,
   reportInput,
   seenInput,
   tickInput,
@@ -240,10 +242,18 @@ export const ROUTES = {
   tick: route(ADDRESSES.tick, 'Tick an activity of a session', {
     body: as<TickInput>(tickInput),
     bodyMayLack: true,
+    query: as<CardQuery>(cardQuery),
     answer: cardAnswer,
   }),
-  untick: route(ADDRESSES.untick, 'Take a tick back', { answer: cardAnswer }),
-  report: route(ADDRESSES.report, 'Report trouble from home', { body: reportInput, answer: cardAnswer }),
+  untick: route(ADDRESSES.untick, 'Take a tick back', {
+    query: as<CardQuery>(cardQuery),
+    answer: cardAnswer,
+  }),
+  report: route(ADDRESSES.report, 'Report trouble from home', {
+    body: reportInput,
+    query: as<CardQuery>(cardQuery),
+    answer: cardAnswer,
+  }),
   seen: route(ADDRESSES.seen, 'The teacher has seen it, or not yet', {
     body: seenInput,
     answer: cardAnswer,

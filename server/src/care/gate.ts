@@ -88,7 +88,8 @@ export function gate(db: Database, guarded: boolean, now: () => Date): RequestHa
     if (link) {
       if (!among(BY_LINK, method, path))
         throw new HttpError('not-allowed', 'This link opens a card and nothing else.')
-      const card = await cardOfLink(db.read, link)
+      const { from } = request.query
+      const card = await cardOfLink(db.read, link, typeof from === 'string' ? from : undefined)
       if (!card)
         throw new HttpError(
           'not-found',

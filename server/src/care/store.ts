@@ -281,8 +281,11 @@ export async function revokeLink(tx: Tx, id: string, at: string): Promise<void> 
     .where(eq(tables.links.id, id))
 }
 
-/** The newest card that a link opens; undefined when it was revoked or never was. */
-export async function cardOfLink(db: Reader, secret: string): Promise<string | undefined> {
+/**
+ * The card that a link opens, the newest unless a week is named; undefined when the link was revoked or never was.
+ * @param from the first day of a card's week
+ */
+export async function cardOfLink(db: Reader, secret: string, from?: string): Promise<string | undefined> {
   const [found] = await db
     .select({ card: tables.cards.id })
     .from(tables.links)
@@ -291,6 +294,7 @@ export async function cardOfLink(db: Reader, secret: string): Promise<string | u
       and(
         eq(tables.links.secret, secretHash(secret)),
         isNull(tables.links.revokedAt),
+        ...(from === undefined ? [] : [eq(tables.cards.from, from)]),
         // Who is deleted tonight is seen by nobody any more.
         notInArray(tables.links.learnerId, db.select({ id: tables.leaving.learnerId }).from(tables.leaving)),
       ),

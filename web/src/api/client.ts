@@ -57,6 +57,9 @@ function addressOf<P extends string>(
   return `/api${filled}`
 }
 
+const SOMEBODY_ELSE =
+  'Something else answered than the studio’s server, perhaps the network’s own sign-in page. What you see is kept here; try again.'
+
 /** Sends one request below `/api`, a sound as it is and all else as JSON, and reads the answer. @throws ApiError */
 export async function deliver(
   method: string,
@@ -92,6 +95,7 @@ export async function deliver(
     )
       signedOut()
     const error = (data as { error?: { code: string; message: string; field?: string } } | undefined)?.error
+    if (!error?.code && response.status !== 401) throw new ApiError(0, 'not-the-studio', SOMEBODY_ELSE)
     throw new ApiError(
       response.status,
       error?.code ?? 'unknown',
@@ -99,6 +103,8 @@ export async function deliver(
       error?.field,
     )
   }
+  // Every answer of the studio's is an object: anything else is a network's own page, as one that asks to sign in.
+  if (typeof data !== 'object' || data === null) throw new ApiError(0, 'not-the-studio', SOMEBODY_ELSE)
   if (method !== 'GET') tellOtherTabs()
   return data
 }
@@ -144,18 +150,27 @@ const message = <P extends string, B, Q, A>(
   ...(body !== undefined && { body }),
 })
 
+const ofWeek = <M extends { address: string }>(m: M, from: string): M => ({
+  ...m,
+  address: `${m.address}?from=${from}`,
+})
+
 /** Changes that may wait for the server: ids are made here, so that each may be sent again. */
 export const changes = {
   writePlan: (id: string, stage: Stage, text: string, version: number) =>
     message(ROUTES_ASKED.writePlan, { id, stage }, { text, version }),
   addEntry: (id: string, entry: EntryInput) => message(ROUTES_ASKED.addEntry, { id }, entry),
   removeEntry: (id: string, entry: string) => message(ROUTES_ASKED.removeEntry, { id, entry }),
-  tick: (id: string, row: string, session: number, done: boolean) =>
-    done
-      ? message(ROUTES_ASKED.tick, { id, row, session: String(session) }, { at: studioNow() })
-      : message(ROUTES_ASKED.untick, { id, row, session: String(session) }),
-  report: (id: string, report: { id: string; kind: Trouble; text: string }) =>
-    message(ROUTES_ASKED.report, { id }, { ...report, at: studioNow() }),
+  /** @param from the week of the card that is seen: a link leads to the newest one, which may be another by then */
+  tick: (id: string, from: string, row: string, session: number, done: boolean) =>
+    ofWeek(
+      done
+        ? message(ROUTES_ASKED.tick, { id, row, session: String(session) }, { at: studioNow() })
+        : message(ROUTES_ASKED.untick, { id, row, session: String(session) }),
+      from,
+    ),
+  report: (id: string, from: string, report: { id: string; kind: Trouble; text: string }) =>
+    ofWeek(message(ROUTES_ASKED.report, { id }, { ...report, at: studioNow() }), from),
 }
 
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */

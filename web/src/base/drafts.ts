@@ -17,6 +17,12 @@ export function forgetOldDrafts(now = Date.now()) {
   }
 }
 
+/** Forgets all of them: whoever opens this device next reads none. */
+export function forgetDrafts() {
+  for (const key of Object.keys(localStorage).filter((k) => k.startsWith(PREFIX)))
+    localStorage.removeItem(key)
+}
+
 function read<T>(key: string): T | undefined {
   try {
     const text = localStorage.getItem(PREFIX + key)

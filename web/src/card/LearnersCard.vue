@@ -85,9 +85,10 @@ const done = computed(() => {
 /** Ticks and reports answer at once; they are sent when the server is there. */
 const toggle = (row: string, session: number) =>
   outbox.put({
-    ...changes.tick(props.id, row, session, !ticked.value.has(`${row} ${session}`)),
+    ...changes.tick(props.id, card.value!.from, row, session, !ticked.value.has(`${row} ${session}`)),
     about: props.id,
     shown: { row, session, ticked: !ticked.value.has(`${row} ${session}`) } satisfies Change,
+    words: `Tick ${session}: ${card.value?.rows.find((r) => r.id === row)?.title ?? row}`,
     replaces: `tick ${props.id} ${row} ${session}`,
   })
 const TROUBLE_NAMES: Record<string, string> = { ...TROUBLE_WORDS, other: 'Something else' }
@@ -96,9 +97,10 @@ async function send() {
   if (!kind) return
   const sent = { id: newId(), kind, text: text.trim() }
   await outbox.put({
-    ...changes.report(props.id, sent),
+    ...changes.report(props.id, card.value!.from, sent),
     about: props.id,
     shown: { report: sent } satisfies Change,
+    words: `For your teacher: ${sent.text || TROUBLE_NAMES[kind]}`,
   })
   report.value = { kind: '', text: '' }
   notices.show(

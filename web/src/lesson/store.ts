@@ -172,6 +172,8 @@ export const useLesson = defineStore('lesson', () => {
     const others = answer.value.entries.filter((e) => e.id !== entry.id)
     answer.value.entries = [...others, entry].sort(asItHappened)
   }
+  /** Whose it is, and what it says. */
+  const saysFor = (words: string) => `${answer.value?.learner.name ?? ''}: ${words}`
   /** Checks an entry, keeps it and shows it; it is sent meanwhile. Undefined, with a notice, when it can't be right. */
   async function send(input: EntryInput): Promise<EntryRecord | undefined> {
     const now = answer.value
@@ -193,6 +195,7 @@ export const useLesson = defineStore('lesson', () => {
         ...changes.addEntry(now.lesson.id, plain),
         about: now.lesson.id,
         shown: { added: record } satisfies Change,
+        words: saysFor(notedWords(record, instrument(now.lesson.instrument)) ?? 'Something noted'),
       })
       return record
     })
@@ -234,6 +237,7 @@ export const useLesson = defineStore('lesson', () => {
       ...changes.removeEntry(lessonId, id),
       about: lessonId,
       shown: { removed: id } satisfies Change,
+      words: saysFor('A line taken back'),
     })
     if (quietly) return
     notices.show('Taken back.', {
@@ -251,6 +255,7 @@ export const useLesson = defineStore('lesson', () => {
       ...changes.writePlan(now.learner.id, stage, text, version),
       about: now.lesson.id,
       shown: { planned: stage } satisfies Change,
+      words: saysFor(`Plan: ${text}`),
       replaces: `plan ${now.learner.id} ${stage}`,
     })
   }

@@ -1,9 +1,13 @@
 <script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue'
 import { useOutbox } from '@/api/index.ts'
 import { useNotices, type Notice } from '@/base/notices.ts'
 
 const notices = useNotices()
 const outbox = useOutbox()
+/** Comes when it is asked for. */
+const NotTaken = defineAsyncComponent(() => import('./NotTaken.vue'))
+const looking = ref(false)
 function undo(n: Notice) {
   notices.dismiss(n.id)
   n.undo?.()
@@ -20,12 +24,23 @@ function undo(n: Notice) {
       >
       <button type="button" @click="outbox.flush()">Try now</button>
     </div>
+    <div v-if="outbox.refused.length" class="notice alarm">
+      <span>
+        {{
+          outbox.refused.length === 1
+            ? 'One change wasn’t taken'
+            : `${outbox.refused.length} changes weren’t taken`
+        }}; kept here.
+      </span>
+      <button type="button" @click="looking = true">Look</button>
+    </div>
     <div v-for="n in notices.list" :key="n.id" class="notice" :class="n.tone">
       <span>{{ n.text }}</span>
       <button v-if="n.undo" type="button" @click="undo(n)">Undo</button>
       <button type="button" aria-label="Close" @click="notices.dismiss(n.id)">×</button>
     </div>
   </div>
+  <NotTaken v-if="looking" @close="looking = false" />
 </template>
 
 <style scoped>

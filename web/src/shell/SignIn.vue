@@ -28,7 +28,10 @@ const to = computed(() => {
 onMounted(async () => {
   try {
     const session = await api.session()
-    if (session.role) return void router.replace(to.value)
+    if (session.role) {
+      outbox.isFor(session.role)
+      return void router.replace(to.value)
+    }
     setUp.value = session.setUp
   } catch (error) {
     trouble.value = error instanceof Error ? error.message : 'The server doesn’t answer.'
@@ -42,7 +45,7 @@ async function enter() {
     if (setUp.value) await api.signIn(role.value, password.value, code.value)
     else await api.setUp(code.value, password.value)
     password.value = ''
-    void outbox.flush()
+    outbox.isFor(setUp.value ? role.value : 'teacher')
     await router.replace(to.value)
   } catch (error) {
     trouble.value = error instanceof Error ? error.message : 'That didn’t work.'
@@ -95,7 +98,13 @@ async function enter() {
       <Button type="primary" size="large" html-type="submit" :loading="busy">{{
         setUp ? 'Sign in' : 'Keep it and sign in'
       }}</Button>
-      <p class="soft">What was noted while signed out is kept on this device and sent afterwards.</p>
+      <p class="soft">
+        What was noted while signed out is kept on this device and sent once its writer signs in.
+      </p>
+      <p v-if="outbox.ofOthers" class="soft" role="status">
+        {{ outbox.ofOthers === 1 ? 'One change waits' : `${outbox.ofOthers} changes wait` }} here for somebody
+        to sign in.
+      </p>
     </form>
   </main>
 </template>

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { onMounted, ref } from 'vue'
-import { useRouter } from 'vue-router'
-import { api } from '@/api/index.ts'
+import { api, useOutbox } from '@/api/index.ts'
+import { forgetDrafts } from '@/base/drafts.ts'
 import { useNotices } from '@/base/notices.ts'
 import SecondFactor from './SecondFactor.vue'
 
 /** Passwords of teacher and helper, where other machines reach the studio. */
 const notices = useNotices()
-const router = useRouter()
+const outbox = useOutbox()
 const session = ref<Awaited<ReturnType<typeof api.session>>>()
 const accounts = ref<Awaited<ReturnType<typeof api.accounts>>>()
 const current = ref('')
@@ -31,8 +31,16 @@ async function setHelper(password: string | null) {
   notices.show(password === null ? 'The helper can’t sign in any more.' : 'The helper can sign in now.')
   await load()
 }
-async function leave() {
-  if (await notices.attempt(api.signOut)) await router.push({ name: 'sign-in' })
+/** What isn't sent yet is said before it is left behind. */
+const unsent = ref(0)
+async function leave(allTheSame = false) {
+  await outbox.flush()
+  unsent.value = allTheSame ? 0 : outbox.waiting.length
+  if (unsent.value || !(await notices.attempt(api.signOut))) return
+  forgetDrafts()
+  outbox.isFor(null)
+  // Opened anew: nothing of the studio stays in this page's memory.
+  location.assign('/sign-in')
 }
 </script>
 
@@ -44,7 +52,15 @@ async function leave() {
       is reached from others, and everybody does.
     </p>
     <template v-else>
-      <div><Button @click="leave">Sign out</Button></div>
+      <div v-if="!unsent"><Button @click="leave()">Sign out</Button></div>
+      <div v-else class="buttons" role="alert">
+        <p>
+          {{ unsent === 1 ? 'One change isn’t' : `${unsent} changes aren’t` }} sent yet. Left here, they wait
+          on this device, readable, until you sign in again.
+        </p>
+        <Button danger @click="leave(true)">Sign out all the same</Button>
+        <Button @click="unsent = 0">Stay</Button>
+      </div>
       <template v-if="accounts">
         <div class="form">
           <label for="w-old">The teacher’s password, for any change here</label>
