@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream'
 import {
   existsSync,
   mkdtempSync,
@@ -175,6 +176,26 @@ describe('kept takes', () => {
     expect(statSync(studio.takesFolder).mode & 0o077).toBe(0)
     expect(statSync(join(studio.takesFolder, 'own-id.wav')).mode & 0o077).toBe(0)
   })
+  it('that come at once share the room: what is beyond it is refused, and leaves no sound', async () => {
+    await studio.db.write((tx) =>
+      tx
+        .update(takes)
+        .set({ bytes: MOST_BYTES - 2.5 * wav().byteLength })
+        .where(eq(takes.id, 'own-id')),
+    )
+    const at = (k: number) => send(`id=many-${k}&consent=learner`)
+    const answers = await Promise.all([1, 2, 3, 4, 5].map(at))
+    expect(answers.map((a) => a.status).sort()).toEqual([201, 201, 409, 409, 409])
+    const names = readdirSync(studio.takesFolder).filter((n) => n.startsWith('many-'))
+    expect(names).toHaveLength(2)
+    for (const name of names) await studio.call('DELETE', `/api/takes/${name.replace('.wav', '')}`)
+  })
+  it('larger than ten minutes can be are refused while they come', async () => {
+    const answer = await send('id=huge&consent=learner', new Uint8Array(60_000_001))
+    expect(answer.status).toBe(413)
+    expect((await message(answer)).message).toBe('That is more than the 60 MB that one take may have.')
+    expect(readdirSync(studio.takesFolder).filter((n) => n.startsWith('huge'))).toEqual([])
+  })
   it('are gone for good with their learner, sound first; what was left half-written is swept', async () => {
     const folder = studio.takesFolder
     writeFileSync(join(folder, 'x.wav.abc.part'), 'half')
@@ -210,7 +231,7 @@ describe('a disk that gives no room', () => {
         blocked,
         'saskia-vell-w13',
         { id: 't9', label: '', consent: 'learner' },
-        wav(),
+        Readable.from([wav()]),
         '2026-03-20T10:00:00',
       ),
     ).rejects.toThrow()

@@ -4,12 +4,12 @@ import {
   id,
   instrumentId,
   moment,
+  name,
   strict,
   text,
   uniqueBy,
   version,
   whole,
-  words,
 } from '../fields/index.ts'
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
@@ -33,7 +33,7 @@ export const chosenSchools = () =>
 type Schools = { schools: Record<string, string> }
 
 const learnerFields = {
-  name: words(80).trim(),
+  name: name(80),
   birthYear: whole(1900, 2100),
   instruments: uniqueBy(instrumentId(), (x: string) => x, 'instrument')
     .min(1)

@@ -1,11 +1,11 @@
 import { array, string, type InferType } from 'yup'
-import { id, instrumentId, moment, strict, text, words } from '../fields/index.ts'
+import { id, instrumentId, moment, name, strict, text, words } from '../fields/index.ts'
 
 /** Instruments that can be touched. */
 export const pieceInput = strict({
   id: id(),
   instrument: instrumentId(),
-  name: words(80).trim(),
+  name: name(80),
   serial: text(60),
   owner: string()
     .required()

@@ -1,5 +1,5 @@
 import { array, boolean, number, string, type InferType } from 'yup'
-import { day, finite, id, instrumentId, moment, strict, text, whole, words } from '../fields/index.ts'
+import { day, finite, id, instrumentId, moment, name, strict, text, whole } from '../fields/index.ts'
 import { REED_STATES, FINDINGS } from '../reeds/index.ts'
 
 const halfSteps = () =>
@@ -17,7 +17,7 @@ const halfSteps = () =>
 export const reedInput = strict({
   id: id(),
   instrument: instrumentId(),
-  name: words(60).trim(),
+  name: name(60),
   /** Free text: Halitus keeps no list of makers. */
   maker: text(60),
   /** On the maker's own scale, half steps; null where there are words instead. */

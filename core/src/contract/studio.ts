@@ -1,5 +1,5 @@
 import { array, number, string, type AnySchema, type InferType } from 'yup'
-import { finite, id, moment, strict, text, version, whole, words } from '../fields/index.ts'
+import { finite, id, moment, name, strict, text, version, whole } from '../fields/index.ts'
 import { NAMINGS, type Naming } from '../pitch/index.ts'
 import type { EntryRecord } from '../records/index.ts'
 import { cardRecord, report, tick, type CardRecord } from './cards.ts'
@@ -12,7 +12,7 @@ import { reedRecord, reedUseRecord } from './reeds.ts'
 import { takeRecord } from './takes.ts'
 
 export const studioInput = strict({
-  name: words(120).trim(),
+  name: name(120),
   place: text(200),
   a4Hz: finite().min(392).max(494),
   schools: chosenSchools(),

@@ -47,6 +47,26 @@ export const words = (max: number) =>
       (v) => nothing(v) || v.replace(/[\s\p{Cf}\p{Cc}]/gu, '').length > 0,
     )
 
+/**
+ * What ends a line or turns the direction of writing (Unicode 15, 23.2 and 9 UAX #9): a name with it reads as another one, and
+ * turns what stands beside it. Marks that only say how their neighbours are to be read (U+200E, U+200F) stay.
+ */
+const TURNS = /[\p{Cc}\u2028\u2029\u202A-\u202E\u2066-\u2069]/u
+/** Without what a name can't hold. */
+export const readable = (name: string): string => name.replace(new RegExp(TURNS, 'gu'), '')
+/** A name: one line, in its own direction. */
+export const name = (max: number) =>
+  words(max)
+    .trim()
+    .test(
+      'name',
+      ({ path, value }) => {
+        const sign = TURNS.exec(String(value))?.[0].codePointAt(0) ?? 0
+        return `${path} holds a sign that isn’t seen and changes how it reads (U+${sign.toString(16).toUpperCase().padStart(4, '0')}); type it again.`
+      },
+      (v) => nothing(v) || !TURNS.test(v),
+    )
+
 /** An id: letters, digits, - and _, at most 64. */
 export const id = () =>
   string()

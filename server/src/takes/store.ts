@@ -3,7 +3,7 @@ import { chmod, link, mkdir, open, readdir, readFile, rm, stat } from 'node:fs/p
 import { join } from 'node:path'
 import { and, asc, eq, getTableColumns, inArray, isNotNull, isNull, lt, notInArray } from 'drizzle-orm'
 import { BACKUP_WEEKS, type TakeQuery, type TakeRecord } from '@halitus/core/contract'
-import { readWav, WavError } from '@halitus/core/sound'
+import { openWav, WavError } from '@halitus/core/sound'
 import { DAY_MS, dayAfter, dayOf, type Moment } from '@halitus/core/time'
 import { agree, once, sentAgain, tables, type Database, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
@@ -12,6 +12,10 @@ import { readLesson } from '../lessons/index.ts'
 /** A take may last this long, s, and a learner's takes may need so much room together, bytes (chosen by Halitus). */
 export const LONGEST_S = 600
 export const MOST_BYTES = 200_000_000
+/** Ten minutes at 48 kHz, 16 bits, one channel. */
+const LARGEST_BYTES = 60_000_000
+/** What a sound is stands before it, somewhere in so many bytes. */
+const HEAD_BYTES = 1_000_000
 
 /** What is told of a take; whether it lies aside is the server's own. */
 const { asideAt: _, ...TOLD } = getTableColumns(tables.takes)
@@ -52,39 +56,61 @@ export async function readSound(folder: string, id: string): Promise<Buffer> {
   }
 }
 
+const isFull = (error: unknown) => ['ENOSPC', 'EDQUOT'].includes((error as NodeJS.ErrnoException).code ?? '')
+
 /**
- * Writes under a name of its own first: a file under the take's name is always whole, and is never written over.
- * @throws HttpError other-content when another sound lies there already; disk-full
+ * Takes a sound in as it comes, under a name of its own: what lies under the take's name is always whole.
+ * @returns its path, how long it is, bytes, and how long it lasts, s
+ * @throws HttpError too-large, disk-full; WavError when it is no WAVE file
  */
-async function write(folder: string, id: string, bytes: Uint8Array): Promise<void> {
-  const path = soundPath(folder, id)
-  const half = `${path}.${randomUUID()}${HALF}`
+async function takeIn(folder: string, id: string, sound: AsyncIterable<Uint8Array>) {
+  const half = `${soundPath(folder, id)}.${randomUUID()}${HALF}`
   try {
     await mkdir(folder, { recursive: true, mode: 0o700 })
     await chmod(folder, 0o700)
-    const file = await open(half, 'wx', 0o600)
+    const file = await open(half, 'wx+', 0o600)
     try {
-      await file.writeFile(bytes)
+      let bytes = 0
+      for await (const part of sound) {
+        bytes += part.byteLength
+        if (bytes > LARGEST_BYTES)
+          throw new HttpError(
+            'too-large',
+            `That is more than the ${LARGEST_BYTES / 1e6} MB that one take may have.`,
+          )
+        await file.writeFile(part)
+      }
       await file.sync()
+      const head = new Uint8Array(Math.min(bytes, HEAD_BYTES))
+      await file.read(head, 0, head.byteLength, 0)
+      const { frames, sampleRate } = openWav(head, bytes)
+      return { half, bytes, seconds: frames / sampleRate }
     } finally {
       await file.close()
     }
+  } catch (error) {
+    await rm(half, { force: true }).catch(() => undefined)
+    if (isFull(error))
+      throw new HttpError('disk-full', 'The disk is full: the sound isn’t kept. The numbers are.')
+    throw error
+  }
+}
+
+/** Gives what came in its name; it is never written over. @throws HttpError other-content when another sound lies there */
+async function name(half: string, path: string): Promise<void> {
+  try {
     await link(half, path)
   } catch (error) {
-    const code = (error as NodeJS.ErrnoException).code
-    if (code === 'ENOSPC' || code === 'EDQUOT')
-      throw new HttpError('disk-full', 'The disk is full: the sound isn’t kept. The numbers are.')
-    if (code !== 'EEXIST') throw error
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
     // The same message once more finds its own sound.
-    if (!(await readFile(path)).equals(bytes))
-      throw new HttpError('other-content', `Something else has the id “${id}” already.`, 'id')
-  } finally {
-    await rm(half, { force: true }).catch(() => undefined)
+    if (!(await readFile(path)).equals(await readFile(half)))
+      throw new HttpError('other-content', 'Another sound lies under this id already.', 'id')
   }
 }
 
 /**
  * Keeps a recording with who agreed to it; one sent twice is there once.
+ * @param sound the bytes of a WAVE file, as they come
  * @throws WavError when it is no WAVE file or lasts too long; HttpError when there is no room
  */
 export async function keepTake(
@@ -92,37 +118,50 @@ export async function keepTake(
   folder: string,
   lessonId: string,
   { id, label, consent }: TakeQuery,
-  bytes: Uint8Array,
+  sound: AsyncIterable<Uint8Array>,
   at: string,
 ): Promise<TakeRecord> {
   const lesson = await readLesson(db.read, lessonId)
-  const { samples, sampleRate } = readWav(bytes)
-  const seconds = Math.round((10 * samples.length) / sampleRate) / 10
-  if (seconds > LONGEST_S)
-    throw new WavError(`The take lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are kept.`)
-  const take: TakeRecord = {
-    id,
-    learnerId: lesson.learnerId,
-    lessonId,
-    instrument: lesson.instrument,
-    label: label ?? '',
-    at,
-    seconds,
-    bytes: bytes.byteLength,
-    consent,
+  const { half, bytes, seconds: exactly } = await takeIn(folder, id, sound)
+  try {
+    const seconds = Math.round(10 * exactly) / 10
+    if (seconds > LONGEST_S)
+      throw new WavError(`The take lasts ${Math.round(seconds)} s; at most ${LONGEST_S} s are kept.`)
+    const { learnerId, instrument } = lesson
+    const take: TakeRecord = {
+      id,
+      learnerId,
+      lessonId,
+      instrument,
+      label: label ?? '',
+      at,
+      seconds,
+      bytes,
+      consent,
+    }
+    const isSame = (was: TakeRecord) => agree(was, take, 'learnerId', 'lessonId', 'bytes', 'consent')
+    const known = await knownTake(db.read, id)
+    if (known) return sentAgain(known, isSame)
+    await name(half, soundPath(folder, id))
+    // How much room is left is looked at where the line is written: of several at once the last may find none.
+    return await db
+      .write(async (tx) => {
+        const { record, added } = await once(tx, tables.takes, take, isSame)
+        const used = (await takesOf(tx, learnerId)).reduce((sum, t) => sum + t.bytes, 0)
+        if (added && used > MOST_BYTES)
+          throw new HttpError(
+            'no-room',
+            `Kept takes of one learner may need ${MOST_BYTES / 1e6} MB; with this one it would be ${Math.ceil(used / 1e6)}. Delete older ones first.`,
+          )
+        return { ...take, ...record }
+      })
+      .catch(async (error: unknown) => {
+        if (!(await knownTake(db.read, id))) await rm(soundPath(folder, id), { force: true })
+        throw error
+      })
+  } finally {
+    await rm(half, { force: true }).catch(() => undefined)
   }
-  const isSame = (was: TakeRecord) => agree(was, take, 'learnerId', 'lessonId', 'bytes', 'consent')
-  const known = await knownTake(db.read, id)
-  if (known) return sentAgain(known, isSame)
-  const used = (await takesOf(db.read, lesson.learnerId)).reduce((sum, t) => sum + t.bytes, 0)
-  if (used + take.bytes > MOST_BYTES)
-    throw new HttpError(
-      'no-room',
-      `Kept takes of one learner may need ${MOST_BYTES / 1e6} MB; with this one it would be ${Math.ceil((used + take.bytes) / 1e6)}. Delete older ones first.`,
-    )
-  await write(folder, id, bytes)
-  const { record } = await db.write((tx) => once(tx, tables.takes, take, isSame))
-  return { ...take, ...record }
 }
 
 /** The sound first: what ends in between leaves something to be deleted again. */
