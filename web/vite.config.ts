@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig, type Plugin } from 'vite'
+import { noticesText } from '../tools/notices.mjs'
 
 /** Smaller files aren't worth packing, bytes. */
 const SMALLEST = 1400
@@ -21,8 +22,17 @@ const packed = (): Plugin => ({
   },
 })
 
+/** Whose work is shipped, beside it. */
+const notices = (): Plugin => ({
+  name: 'notices',
+  apply: 'build',
+  writeBundle({ dir }) {
+    writeFileSync(join(dir!, 'notices.txt'), noticesText(fileURLToPath(new URL('..', import.meta.url))))
+  },
+})
+
 export default defineConfig({
-  plugins: [vue(), packed()],
+  plugins: [vue(), packed(), notices()],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: { target: 'es2022', chunkSizeWarningLimit: 900, assetsInlineLimit: 0 },
   worker: { format: 'es' },

@@ -95,7 +95,10 @@ async function main() {
     void giveBack()
     setTimeout(() => globalThis.gc?.(), AGAIN_MS).unref()
   })
-  const shownHost = settings.host.includes(':') ? `[${settings.host}]` : settings.host
+  // Where it listens everywhere, an address that leads here is shown.
+  const everywhere = ['0.0.0.0', '::'].includes(settings.host)
+  const host = everywhere ? addressForPhones() : settings.host
+  const shownHost = host.includes(':') ? `[${host}]` : host
   const portOf = (s: Server) => (s.address() as AddressInfo).port
   let trust: Server | undefined
   const failed = (error: NodeJS.ErrnoException) => {
@@ -106,6 +109,10 @@ async function main() {
   server.listen(settings.port, settings.host, () => {
     void getReady()
     console.log(`Halitus is at ${certificates ? 'https' : 'http'}://${shownHost}:${portOf(server)}/`)
+    if (guarded && !certificates && !LOOPBACK.has(settings.host))
+      console.log(
+        'Without HTTPS, passwords and names go through the network in the clear, and phones give no microphone: start with HTTPS=1.',
+      )
     if (!certificates?.authority) return
     trust = createPlain(trustPage(certificates.authority, portOf(server)))
     trust.once('error', (error) => console.error(`The page for phones can’t be served: ${error.message}`))

@@ -327,7 +327,32 @@ describe('a learner’s link', () => {
     expect((await learner.ask('POST', `${api}/reports`, { id: 'r1', kind: 'sore', text: '' })).status).toBe(
       200,
     )
+    // The same trouble in the same words is one, until it was read; twenty unread ones are enough.
+    const reports = async () => (await learner.ask('GET', api)).data.reports as { text: string }[]
+    const before = (await reports()).length
+    const report = (k: number, text = `no ${k}`) =>
+      learner.ask('POST', `${api}/reports`, { id: `more-${k}`, kind: 'other', text })
+    expect((await report(1, 'it squeaks')).status).toBe(200)
+    expect((await report(2, 'it squeaks')).status).toBe(200)
+    expect(await reports()).toHaveLength(before + 1)
+    let k = 3
+    while ((await reports()).length < 20) await report(k++)
+    expect((await report(k)).data.error).toEqual({
+      code: 'no-room',
+      message: '20 reports wait to be read by your teacher already.',
+    })
+    // A tick that comes late belongs to the week that was seen, not to the newest card.
+    const older = roster.cards.at(-2)
+    const late = await learner.ask('PUT', `${api}/ticks/${older.rows[0].id}/1?from=${older.from}`, {})
+    expect(late.data.from).toBe(older.from)
+    expect(late.data.ticks.some((t: { rowId: string }) => t.rowId === older.rows[0].id)).toBe(true)
+    expect((await learner.ask('PUT', `${api}/ticks/x/1?from=2020-01-06`, {})).status).toBe(404)
     expect((await learner.ask('GET', `${api}/pdf`)).data).toMatch(/^%PDF/)
+    // Of many papers at once by a link some wait their turn, so that the teacher's comes soon.
+    const papers = await Promise.all(Array.from({ length: 6 }, () => learner.ask('GET', `${api}/pdf`)))
+    expect(papers.filter((p) => p.status === 200).length).toBeGreaterThanOrEqual(2)
+    expect(papers.filter((p) => p.status === 429).length).toBeGreaterThanOrEqual(1)
+    expect((await teacher.ask('GET', `/api/cards/${roster.cards.at(-1).id}/pdf`)).status).toBe(200)
     for (const [method, path, body] of [
       ['PATCH', api, {}],
       ['PUT', api, {}],

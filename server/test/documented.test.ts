@@ -179,6 +179,37 @@ describe('the description of the API (OpenAPI 3.1)', () => {
   })
 })
 
+describe('what would need endless memory', () => {
+  it('is refused before anything looks through it, signed in or not', async () => {
+    const guarded = await startStudio({ guarded: true })
+    const nested = (n: number) => `{"password":${'['.repeat(n)}${']'.repeat(n)}}`
+    for (const [at, path] of [
+      [studio, '/api/learners'],
+      [guarded, '/api/session'],
+    ] as const)
+      for (const [n, message] of [
+        [31, /./],
+        [32, /^It is nested 33 deep; 32 are allowed\.$/],
+        [5000, /^It is nested 33 deep/],
+      ] as const) {
+        const answer = await at.raw(path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: nested(n),
+        })
+        expect(answer.status, `${path} ${n}`).toBe(400)
+        const { error } = (await answer.json()) as { error: { message: string } }
+        expect(error.message).toMatch(message)
+        if (n === 31) expect(error.message).not.toContain('nested')
+      }
+    await guarded.stop()
+  })
+  it('has one spelling: what is kept from somebody has no second', async () => {
+    for (const path of ['/API/learners', '/Api/export', '/api/Learners'])
+      expect((await studio.raw(path)).status, path).toBe(404)
+  })
+})
+
 describe('what comes often', () => {
   it('is slowed down with a sentence when it is heavy', async () => {
     const codes: string[] = []

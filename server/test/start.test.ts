@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { get } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -18,7 +18,7 @@ afterAll(() => {
 function start(
   env: Record<string, string> = {},
   ...args: string[]
-): Promise<{ url: string; child: ChildProcess }> {
+): Promise<{ url: string; child: ChildProcess; told: () => string }> {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...args], {
     cwd: root,
     env: {
@@ -35,7 +35,7 @@ function start(
     child.stdout!.on('data', (data: Buffer) => {
       out += data.toString()
       const url = /http:\/\/\S+:\d+/.exec(out)?.[0]
-      if (url) resolve({ url, child })
+      if (url) resolve({ url, child, told: () => out })
     })
     let err = ''
     child.stderr!.on('data', (data: Buffer) => (err += data.toString()))
@@ -90,6 +90,34 @@ describe('the server as a process', () => {
       expect(await stopped(again.child, 'SIGTERM')).toBe(0)
     },
   )
+  it('asks where a studio is whose backups lie beside it', async () => {
+    const own = mkdtempSync(join(folder, 'lost-'))
+    const DATABASE_URL = `file:${join(own, 'studio.db')}`
+    const first = await start({ DATABASE_URL })
+    await fetch(`${first.url}/api/backups`, { method: 'POST' })
+    await stopped(first.child, 'SIGTERM')
+    for (const name of readdirSync(own)) if (name.startsWith('studio.db')) rmSync(join(own, name))
+    await expect(start({ DATABASE_URL })).rejects.toThrow(
+      /studio\.db isn’t there, but its backups are, the newest of .* npm run restore -- halitus-.*\.db\. For a new, empty studio start with NEW_STUDIO=1\./,
+    )
+    const fresh = await start({ DATABASE_URL, NEW_STUDIO: '1' })
+    await stopped(fresh.child, 'SIGTERM')
+  })
+  it('shows an address that leads there, and warns of passwords in the clear', async () => {
+    const { url, child, told } = await start({ HOST: '0.0.0.0' })
+    expect(url).not.toContain('0.0.0.0')
+    expect((await fetch(`${url}/api/health`)).status).toBe(200)
+    expect((await fetch(`${url}/api/learners`)).status).toBe(401)
+    await expect
+      .poll(told)
+      .toContain('Without HTTPS, passwords and names go through the network in the clear')
+    await stopped(child, 'SIGTERM')
+    // A proxy on this machine lets others in as well.
+    const behind = await start({ ALLOWED_HOSTS: 'studio.example' })
+    expect((await fetch(`${behind.url}/api/learners`)).status).toBe(401)
+    expect(behind.told()).not.toContain('Without HTTPS')
+    await stopped(behind.child, 'SIGTERM')
+  })
   it('says what is wrong with a setting and ends', async () => {
     await expect(start({ PORT: 'often' })).rejects.toThrow('ended with 1: PORT is “often”')
   })

@@ -192,7 +192,14 @@ function sinceCard(card: Pick<CardAnswer, 'from'>, told: string | undefined, now
   return isBefore(told, card.from) ? `${card.from}T00:00:00` : told
 }
 
-/** Keeps trouble reported from home; the same report sent twice is kept once. */
+/** So many reports of a card may be unread: more say nothing that the teacher doesn't know (chosen by Halitus). */
+const MOST_UNREAD = 20
+
+/**
+ * Keeps trouble reported from home; the same report sent twice is kept once, and so is the same trouble in the same words
+ * until it was read.
+ * @throws HttpError no-room when many are unread
+ */
 export async function addReport(
   tx: Tx,
   cardId: string,
@@ -201,6 +208,10 @@ export async function addReport(
 ): Promise<CardAnswer> {
   const card = await readCard(tx, cardId)
   const record = { ...report, cardId, at: sinceCard(card, told, at), seenAt: null }
+  const unread = card.reports.filter((r) => !r.seenAt && r.id !== record.id)
+  if (unread.some((r) => r.kind === record.kind && r.text === record.text)) return card
+  if (unread.length >= MOST_UNREAD)
+    throw new HttpError('no-room', `${unread.length} reports wait to be read by your teacher already.`)
   await once(tx, tables.reports, record, (there) => agree(there, record, 'cardId', 'kind', 'text'))
   return readCard(tx, cardId)
 }

@@ -96,6 +96,7 @@ export function gate(db: Database, guarded: boolean, now: () => Date): RequestHa
           'This link opens nothing (any more). Ask your teacher for a new one.',
         )
       request.url = request.url.replace(`/cards/~${link}`, `/cards/${encodeURIComponent(card)}`)
+      response.locals.link = link
       withoutLeads(response, `~${link}`)
       return next()
     }

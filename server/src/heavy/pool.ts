@@ -18,7 +18,9 @@ const FULL = new Set(['Task queue is at limit', 'No task queue available and all
 const HEAP_MB = 512
 
 /** What isn't done yet, in the order in which it came: the threads take it in this order. */
-const line: { name: string | undefined }[] = []
+const line: { name: string | undefined; link: string | undefined }[] = []
+/** Of what is under way so many may be for learners' links, and for one of them: the teacher's print comes soon in any case. */
+const MOST_BY_LINKS = { all: 6, each: 2 } as const
 const atOnce = () => Math.max(1, availableParallelism())
 
 let pool: Piscina | undefined
@@ -31,6 +33,8 @@ const threads = () =>
     idleTimeout: KEPT_MS,
     resourceLimits: { maxOldGenerationSizeMb: HEAP_MB },
   }))
+
+const tooMany = () => new HttpError('too-many', 'Too much waits already; try again in a moment.')
 
 type Data<T extends keyof Tasks> = Parameters<Tasks[T]>[0]
 type Answer<T extends keyof Tasks> = Awaited<ReturnType<Tasks[T]>>
@@ -47,13 +51,21 @@ export async function heavily<T extends keyof Tasks>(
   by: Request,
   { give = [] }: { give?: ArrayBuffer[] } = {},
 ): Promise<Answer<T>> {
-  const mine = { name: by.get(NAME) }
+  const link = by.res?.locals.link as string | undefined
+  const byLinks = line.filter((work) => work.link)
+  if (
+    line.length >= MOST_WAITING + atOnce() ||
+    (link &&
+      (byLinks.length >= MOST_BY_LINKS.all ||
+        byLinks.filter((work) => work.link === link).length >= MOST_BY_LINKS.each))
+  )
+    throw tooMany()
+  const mine = { name: by.get(NAME), link }
   line.push(mine)
   try {
     return (await threads().run({ task, data }, { transferList: give, signal: goneWith(by) })) as Answer<T>
   } catch (error) {
-    if (error instanceof Error && FULL.has(error.message))
-      throw new HttpError('too-many', `${MOST_WAITING} wait already; try again in a moment.`)
+    if (error instanceof Error && FULL.has(error.message)) throw tooMany()
     if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new HttpError(
         'too-large',

@@ -170,6 +170,9 @@ async function upload(event: Event) {
         </template>
       </dl>
     </section>
+    <p class="soft">
+      <a href="/notices.txt" target="_blank" rel="noopener">Whose work Halitus is made with</a>
+    </p>
   </main>
 </template>
 
