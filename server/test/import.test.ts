@@ -163,6 +163,15 @@ describe('a file that is taken in', () => {
     expect((await at.call('GET', '/api/leaving')).data.learners).toMatchObject([{ id: 'pim-askerud' }])
     expect((await at.call('DELETE', '/api/learners/pim-askerud/deleted')).status).toBe(200)
   })
+  it('of a time when names held signs that aren’t seen comes in without them', async () => {
+    const studio = await now()
+    const turned = structuredClone(studio)
+    turned.learners[0]!.name = `${studio.learners[0]!.name}\u202e`
+    expect((await send(JSON.stringify(turned))).status).toBe(200)
+    expect((await now()).learners[0]!.name).toBe(studio.learners[0]!.name)
+    const { status } = await at.call('PATCH', `/api/learners/${studio.learners[0]!.id}`, { name: 'x\u202ey' })
+    expect(status).toBe(400)
+  })
   it('may have its version last: then it is read whole', async () => {
     const { version, ...rest } = await now()
     expect((await send(JSON.stringify({ ...rest, version }))).status).toBe(200)

@@ -1,6 +1,6 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import { connect, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pino } from 'pino'
@@ -143,6 +143,53 @@ const json = (body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 })
 
+/** JSON that is nested as deep as nobody writes it. */
+function nested(r: Random): string {
+  const n = pick([31, 33, 200, 5000, 60_000])
+  const [open, close] = r.chance(0.5) ? ['[', ']'] : ['{"a":', '}']
+  const deep = open.repeat(n) + (open === '[' ? '' : '1') + close.repeat(n)
+  return r.chance(0.5) ? deep.slice(0, 190_000) : `{"name":${deep.slice(0, 190_000)}}`
+}
+/** The same address spelt in another way. */
+const spelt = (address: string) =>
+  pick([
+    (a: string) => a.toUpperCase(),
+    (a: string) => a.replace('/api', '/API'),
+    (a: string) => a.replace(/\//g, '//'),
+    (a: string) => `${a}/`,
+    (a: string) => a.replace(/e/g, '%65'),
+    (a: string) => a.replace('/api/', '/api/./'),
+    (a: string) => `${a}%00`,
+    (a: string) => `${a}?${'x=1&'.repeat(400)}`,
+    (a: string) => `${a}/${'y'.repeat(4000)}`,
+  ])(address)
+/** What no program that keeps to the rules sends: it must be answered, or the line closed; nothing may fall over it. */
+const RAW = [
+  `GET /api/health HTTP/1.1\r\nHost: ${'x'.repeat(9000)}\r\n\r\n`,
+  'GET /api/health HTTP/1.1\r\nHost: a b\r\n\r\n',
+  'GET /api/health HTTP/1.1\r\n\r\n',
+  'GET /api/%E0%A4%A HTTP/1.1\r\nHost: localhost\r\n\r\n',
+  'GET http://elsewhere.example/api/health HTTP/1.1\r\nHost: localhost\r\n\r\n',
+  'POST /api/learners HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 5\r\n\r\n{"a"',
+  'POST /api/import HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nTransfer-Encoding: chunked\r\n\r\nZZ\r\n',
+  'OPTIONS * HTTP/1.1\r\nHost: localhost\r\n\r\n',
+  '\r\n\r\n\0\0',
+]
+const port = (server.address() as AddressInfo).port
+async function sendRaw(text: string) {
+  const answer = await new Promise<string>((resolve) => {
+    const line = connect(port, '127.0.0.1', () => line.end(text))
+    let out = ''
+    line.on('data', (d) => (out += d.toString('latin1')))
+    line.on('close', () => resolve(out)).on('error', () => resolve(out))
+    line.setTimeout(10_000, () => line.destroy())
+  })
+  const status = Number(/^HTTP\/1\.1 (\d+)/.exec(answer)?.[1] ?? 0)
+  if (status >= 500 || STACK.test(answer))
+    bad.push(`raw ${text.slice(0, 80)}: ${status} ${answer.slice(0, 200)}`)
+  counts.set(status, (counts.get(status) ?? 0) + 1)
+}
+
 const told = () => [...counts.values()].reduce((a, b) => a + b, 0)
 for (let k = 0; told() < requests; k++) {
   const { path, method, about } = routes[k % routes.length]!
@@ -159,8 +206,18 @@ for (let k = 0; told() < requests; k++) {
     )
     .join('&')
   const schema = Object.values(about.requestBody?.content ?? {})[0]?.schema
-  const body = method === 'get' ? {} : json(random.chance(0.04) ? pick(JUNK) : made(schema, random))
-  await ask(method.toUpperCase(), `${base}${address}${query ? `?${query}` : ''}`, body)
+  const body: RequestInit =
+    method === 'get'
+      ? {}
+      : random.chance(0.05)
+        ? { headers: { 'content-type': 'application/json' }, body: nested(random) }
+        : json(random.chance(0.04) ? pick(JUNK) : made(schema, random))
+  await ask(
+    method.toUpperCase(),
+    `${base}${random.chance(0.05) ? spelt(address) : address}${query ? `?${query}` : ''}`,
+    body,
+  )
+  if (k % 50 === 0) await sendRaw(pick(RAW))
 }
 const asked = told()
 const requestsBad = bad.splice(0)
@@ -190,7 +247,7 @@ const whole = await (await fetch(`${base}/api/health`)).json()
 for (const b of [...requestsBad, ...bad].slice(0, 20)) console.log(b)
 await keep('Mutated requests and files', [
   say({
-    what: `${asked} mutated requests over ${routes.length} routes: 5xx, stack traces, no answer`,
+    what: `${asked} mutated requests over ${routes.length} routes, some nested up to 60 000 deep, spelt oddly or against the rules of HTTP: 5xx, stack traces, no answer`,
     target: '0',
     found: `${requestsBad.length}`,
     met: !requestsBad.length,

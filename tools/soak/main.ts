@@ -1,7 +1,19 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { once } from 'node:events'
+import {
+  copyFileSync,
+  createReadStream,
+  createWriteStream,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
+import { request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
 import { fileURLToPath } from 'node:url'
 import { createClient } from '@libsql/client'
 import { writeWav } from '@halitus/core/sound'
@@ -17,6 +29,9 @@ const STOPS = Number(process.env.STOPS ?? 20)
 const LOCK_S = Number(process.env.LOCK_S ?? 60)
 const LOAD_S = Number(process.env.LOAD_S ?? 300)
 const FLAT_S = Number(process.env.FLAT_S ?? 30)
+const HALVES = Number(process.env.HALVES ?? 20)
+/** So many times the demo studio: 300 learners. */
+const COPIES = Number(process.env.COPIES ?? 38)
 const CLIENTS = 50
 /** The two tones that are analysed, s. */
 const SHORT_S = 3
@@ -338,11 +353,236 @@ async function writes(): Promise<Line[]> {
   ]
 }
 
+/** What a studio is, in a few letters: which of two it is. */
+async function whatIs(url: string): Promise<string> {
+  const studio = (await (await fetch(`${url}/api/export`)).json()) as {
+    studio: { name: string }
+    entries: unknown[]
+    learners: unknown[]
+  }
+  return `${studio.studio.name}: ${studio.learners.length}, ${studio.entries.length}`
+}
+const sendFile = (url: string, text: string) =>
+  fetch(`${url}/api/import`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text })
+
+/** Killed in the middle of what changes everything: afterwards it is all done or not at all, and nothing half-made is left. */
+async function halves(): Promise<Line[]> {
+  const lines: Line[] = []
+  const file = 'halves.db'
+  const backups = join(folder, 'halves-backups')
+  let now = await start(file)
+  const one = (await (await fetch(`${now.url}/api/export`)).json()) as {
+    entries: unknown[]
+    studio: { name: string }
+  }
+  const other = {
+    ...one,
+    studio: { ...one.studio, name: 'Another' },
+    entries: one.entries.filter((_, k) => k % 2),
+  }
+  const [textOfOne, textOfOther] = [JSON.stringify(one), JSON.stringify(other)]
+  const isOne = await whatIs(now.url)
+  await sendFile(now.url, textOfOther)
+  const isOther = await whatIs(now.url)
+  const leftOver = () => readdirSync(backups).filter((n) => !n.endsWith('.db')).length
+  async function killed(
+    name: string,
+    work: (url: string) => Promise<unknown>,
+    before: () => Promise<unknown>,
+  ) {
+    const from = performance.now()
+    await before()
+    await work(now.url)
+    const takesMs = performance.now() - from
+    let half = 0
+    let left = 0
+    for (let k = 0; k < HALVES; k++) {
+      await before()
+      const working = work(now.url).catch(() => undefined)
+      await pause(Math.random() * takesMs)
+      await ended(now.child, 'SIGKILL')
+      await working
+      now = await start(file)
+      if (![isOne, isOther].includes(await whatIs(now.url))) half++
+      const { backups: list } = (await (await fetch(`${now.url}/api/backups`)).json()) as {
+        backups: { whole: boolean }[]
+      }
+      half += list.filter((b) => !b.whole).length
+      left += leftOver()
+    }
+    lines.push(
+      say({
+        what: `killed at ${HALVES} moments in ${name}: half done or not whole; half-made files left`,
+        target: '0; 0',
+        found: `${half}; ${left}`,
+        met: half + left === 0,
+      }),
+    )
+  }
+  await killed(
+    'an import',
+    (url) => sendFile(url, textOfOther),
+    () => sendFile(now.url, textOfOne),
+  )
+  await sendFile(now.url, textOfOne)
+  const made = (await (await fetch(`${now.url}/api/backups`, { method: 'POST' })).json()) as { name: string }
+  const kept = join(folder, made.name)
+  copyFileSync(join(backups, made.name), kept)
+  await killed(
+    'a backup',
+    (url) => fetch(`${url}/api/backups`, { method: 'POST' }),
+    () => Promise.resolve(),
+  )
+  await killed(
+    'a restore',
+    async (url) => fetch(`${url}/api/backups/${made.name}/restore`, { method: 'POST' }),
+    async () => {
+      // Backups rotate: the one that is restored from stays.
+      copyFileSync(kept, join(backups, made.name))
+      await sendFile(now.url, textOfOther)
+    },
+  )
+  await ended(now.child, 'SIGTERM')
+  // The command that restores with the server stopped.
+  let half = 0
+  for (let k = 0; k < HALVES; k++) {
+    copyFileSync(kept, join(backups, made.name))
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/restore.ts', made.name], {
+      cwd: root,
+      env: { ...process.env, DATABASE_URL: `file:${join(folder, file)}` },
+    })
+    await pause(1500 + Math.random() * 2500)
+    await ended(child, 'SIGKILL')
+    now = await start(file)
+    if (![isOne, isOther].includes(await whatIs(now.url))) half++
+    await sendFile(now.url, textOfOther)
+    await ended(now.child, 'SIGTERM')
+  }
+  lines.push(
+    say({
+      what: `the restoring command killed at ${HALVES} moments: a studio that is neither`,
+      target: '0',
+      found: `${half}`,
+      met: half === 0,
+    }),
+  )
+  // Somebody who was to leave, and whose recordings go with them.
+  let left = 0
+  for (let k = 0; k < HALVES; k++) {
+    now = await start(file)
+    await sendFile(now.url, textOfOne)
+    const wave = writeWav(new Float32Array(8000).fill(0.1), 8000)
+    await fetch(`${now.url}/api/lessons/${LESSON}/takes?id=leaves-${k}&consent=learner`, {
+      method: 'POST',
+      headers: { 'content-type': 'audio/wav' },
+      body: new Uint8Array(wave),
+    })
+    await ended(now.child, 'SIGTERM')
+    const client = createClient({ url: `file:${join(folder, file)}` })
+    await client.execute("insert or replace into leaving values ('saskia-vell', '2020-01-01T00:00:00', 0)")
+    client.close()
+    now = await start(file)
+    await pause(Math.random() * 300)
+    await ended(now.child, 'SIGKILL')
+    now = await start(file)
+    await pause(1500)
+    if ((await fetch(`${now.url}/api/learners/saskia-vell`)).status !== 404) left++
+    left += readdirSync(join(folder, 'takes')).length
+    await ended(now.child, 'SIGTERM')
+  }
+  lines.push(
+    say({
+      what: `killed at ${HALVES} moments while a learner is deleted for good: learner or recordings left after the next start`,
+      target: '0',
+      found: `${left}`,
+      met: left === 0,
+    }),
+  )
+  return lines
+}
+
+/** A studio of years, out and in again. */
+async function large(): Promise<Line[]> {
+  const { url, child } = await start('large.db')
+  const one = (await (await fetch(`${url}/api/export`)).json()) as Record<string, { id?: string }[]>
+  const OWN = ['id', 'learnerId', 'lessonId', 'cardId', 'reedId', 'pieceId'] as const
+  const path = join(folder, 'large.json')
+  const out = createWriteStream(path)
+  const lists = Object.keys(one).filter((k) => Array.isArray(one[k]))
+  const head = Object.fromEntries(Object.entries(one).filter(([k]) => !lists.includes(k)))
+  out.write(JSON.stringify(head).slice(0, -1))
+  for (const name of lists) {
+    out.write(`,"${name}":[`)
+    for (let k = 0; k < COPIES; k++) {
+      const rows = one[name]!.map((row) => {
+        const copy: Record<string, unknown> = { ...row }
+        for (const field of OWN) if (typeof copy[field] === 'string') copy[field] = `${copy[field]}-${k}`
+        if (name === 'entries') copy.seq = Number(copy.seq) + k * 1_000_000
+        return copy
+      })
+      const text = JSON.stringify(rows).slice(1, -1)
+      if (text && !out.write(`${k ? ',' : ''}${text}`)) await once(out, 'drain')
+    }
+    out.write(']')
+  }
+  out.end('}')
+  await once(out, 'close')
+  let most = 0
+  const watch = setInterval(() => (most = Math.max(most, rssMb(child.pid!))), 100)
+  await stallMs(child)
+  const from = performance.now()
+  // Without a limit on how long the answer may take: a file of hundreds of MB takes minutes.
+  const answer = await new Promise<{ status: number; text: string }>((resolve, reject) => {
+    const sending = request(
+      `${url}/api/import`,
+      { method: 'POST', headers: { 'content-type': 'application/json' } },
+      (r) => {
+        let text = ''
+        r.on('data', (d: Buffer) => (text += d.toString())).on('end', () =>
+          resolve({ status: r.statusCode ?? 0, text }),
+        )
+      },
+    )
+    pipeline(createReadStream(path), sending).catch(reject)
+  })
+  const { imported } = JSON.parse(answer.text) as { imported?: Record<string, number> }
+  const inS = (performance.now() - from) / 1000
+  const inStall = await stallMs(child)
+  let bytes = 0
+  for await (const part of (await fetch(`${url}/api/export`)).body!) bytes += (part as Uint8Array).byteLength
+  const outStall = await stallMs(child)
+  clearInterval(watch)
+  await ended(child, 'SIGTERM')
+  const asked = { learners: one.learners!.length * COPIES, entries: one.entries!.length * COPIES }
+  const same =
+    imported?.learners === asked.learners &&
+    imported.entries === asked.entries &&
+    bytes === statSync(path).size
+  return [
+    say({
+      what: `a studio of ${asked.learners} learners and ${asked.entries} lines, ${(bytes / 1e6).toFixed(0)} MB, in and out again: the same`,
+      target: 'yes',
+      found: same
+        ? `yes, in within ${inS.toFixed(0)} s`
+        : `no: ${answer.status}, ${JSON.stringify(imported)}, ${bytes} bytes`,
+      met: same,
+    }),
+    say({
+      what: 'most memory of the server meanwhile; longest stall in the import; in the export',
+      target: 'under 500 MB; 100 ms; 100 ms',
+      found: `${most.toFixed(0)} MB; ${inStall.toFixed(0)} ms; ${outStall.toFixed(0)} ms`,
+      met: most < 500 && inStall < 100 && outStall < 100,
+    }),
+  ]
+}
+
 const parts: [name: string, title: string, run: () => Promise<Line[]>][] = [
   ['kills', 'Ended in the middle', async () => [await ends('SIGKILL', KILLS), await ends('SIGTERM', STOPS)]],
   ['lock', 'Held by another program', lock],
   ['load', 'Load', underLoad],
   ['writes', 'Writing', writes],
+  ['halves', 'Ended in the middle of everything at once', halves],
+  ['large', 'A studio of years', large],
 ]
 for (const [name, title, run] of parts) if (!part || part === name) await keep(title, await run())
 rmSync(folder, { recursive: true, force: true })

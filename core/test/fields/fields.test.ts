@@ -9,7 +9,9 @@ import {
   id,
   instrumentId,
   moment,
+  name,
   noteText,
+  readable,
   strict,
   text,
   uniqueBy,
@@ -47,6 +49,15 @@ describe('fields take what is right and say what is allowed', () => {
     [words(5), ' \u200b', 'x is empty; write at least one letter.'],
     [words(5), 'a\u0000', 'x holds a NUL character'],
     [words(5), '', 'x is missing.'],
+    [name(9), 'Zoë שרה', undefined],
+    // Marks beside letters of another direction are common where both are written.
+    [name(9), 'שרה\u200f!', undefined],
+    [name(9), 'a\u202eb', 'x holds a sign that isn’t seen and changes how it reads (U+202E); type it again.'],
+    [name(9), 'a\u2066b', 'isn’t seen and changes how it reads (U+2066)'],
+    [name(9), 'a\u2069', '(U+2069)'],
+    [name(9), 'a\nb', '(U+000A)'],
+    [name(9), 'a\u001bb', '(U+001B)'],
+    [name(9), 'a\u202fb', undefined],
     [moment(), '2026-03-20T18:30:00', undefined],
     [moment(), '2026-03-20', 'x is “2026-03-20”; a moment is written 2026-03-20T18:30:00.'],
     [moment(), undefined, 'x is missing.'],
@@ -135,4 +146,8 @@ describe('a value as canonical text', () => {
     expect(canonical(undefined)).toBe(canonical(null))
     expect(canonical('')).not.toBe(canonical(null))
   })
+})
+
+it('a name from before is read without what isn’t seen', () => {
+  expect(readable('Ab\u202eba\u2069 \u0007x\nŠ')).toBe('Abba xŠ')
 })
