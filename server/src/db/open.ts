@@ -9,6 +9,7 @@ import type { Db, Tx } from './access.ts'
 import { countedChanges, sharedChanges, type Topic } from './changes.ts'
 import { checkFile, checkStudio, closeToOthers, hasTables } from './condition.ts'
 import { fileClient } from './file-client.ts'
+import { flusher } from './flush.ts'
 import * as schema from './schema.ts'
 
 export interface Database {
@@ -41,8 +42,8 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const WRITING = [
   `PRAGMA busy_timeout = ${SETTLING_MS}`,
   'PRAGMA journal_mode = WAL',
-  // What was acknowledged is on the disk: also after the power has gone (SQLite: PRAGMA synchronous, with WAL).
-  'PRAGMA synchronous = FULL',
+  // What is acknowledged is put onto the disk before, by the flusher: beside other work.
+  'PRAGMA synchronous = NORMAL',
   'PRAGMA foreign_keys = ON',
   'PRAGMA busy_timeout = 0',
 ]
@@ -139,6 +140,7 @@ export async function openDatabase(
   }
 
   let last: Promise<unknown> = Promise.resolve()
+  const log = local ? flusher(`${file}-wal`) : undefined
   const changes = local ? countedChanges() : sharedChanges(read)
   return {
     read,
@@ -163,7 +165,8 @@ export async function openDatabase(
           },
         )
       last = mine.catch(() => undefined)
-      return mine
+      // Answered when it is on the disk; whoever writes next needn't wait for that.
+      return log ? mine.then((result) => log.flush().then(() => result)) : mine
     },
     async snapshot(work) {
       const tx = await client.transaction('read')
@@ -177,6 +180,7 @@ export async function openDatabase(
     stamp: (topic) => changes.stamp(topic),
     async close() {
       await last
+      await log?.close()
       // Everything into the one file: it can be copied by itself.
       if (local) await writing.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined)
       client.close()
