@@ -46,7 +46,7 @@ test('the first sign-in, a phone, a link that is taken back, a helper’s limits
   browser,
 }) => {
   test.setTimeout(120_000)
-  const port = await found(/https:\/\/0\.0\.0\.0:(\d+)\//)
+  const port = await found(/Halitus is at https:\/\/[^/]+:(\d+)\//)
   const code = await found(/first sign-in: (\d{4} \d{4})/)
   const trust = await found(/Phones are set up at http:\/\/[^:]+:(\d+)\//)
   const studio = `https://localhost:${port}`
@@ -110,6 +110,9 @@ test('the first sign-in, a phone, a link that is taken back, a helper’s limits
   // A helper is let in, gives a lesson, and can't take the studio out.
   await teacher.goto(`${studio}/settings`)
   await teacher.getByLabel('A helper’s password').fill('and a silver one too')
+  // Who finds an open page lets nobody in.
+  await expect(teacher.getByRole('button', { name: 'Let a helper in' })).toBeDisabled()
+  await teacher.getByLabel('The teacher’s password, for any change here').fill(PASSWORD)
   await teacher.getByRole('button', { name: 'Let a helper in' }).click()
   await expect(teacher.getByText('The helper can sign in now.')).toBeVisible()
   const helper = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()

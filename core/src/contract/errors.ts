@@ -34,7 +34,10 @@ export const ERRORS = {
   'not-wave': { status: 415, means: 'The body isn’t sent as a WAVE file.' },
   'disk-full': { status: 507, means: 'There is no room on the disk: what the sentence names wasn’t kept.' },
   unwritable: { status: 503, means: 'The database can’t be written; nothing was saved.' },
-  'no-room': { status: 409, means: 'What a learner may keep (takes, unread reports) needs all its room; make some.' },
+  'no-room': {
+    status: 409,
+    means: 'What a learner may keep (takes, unread reports) needs all its room; make some.',
+  },
   'too-many': { status: 429, means: 'Too many heavy requests in a minute.' },
   refused: { status: 400, means: 'The request can’t be read.' },
   internal: { status: 500, means: 'A fault of ours; nothing was saved.' },
