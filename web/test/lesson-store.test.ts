@@ -150,7 +150,7 @@ describe('the open lesson', () => {
     server.state.refuse = { status: 409, message: 'Changed elsewhere.' }
     await lesson.add('tune', 'note', { text: 'second' })
     await useOutbox().flush()
-    expect(useNotices().list.at(-1)?.text).toBe('Not kept: “second”. Changed elsewhere.')
+    expect(useNotices().list.at(-1)?.text).toBe('Not taken: “second”. Changed elsewhere.')
     expect(lesson.own).toHaveLength(1)
   })
   it('refuses what can’t be before it is sent', async () => {

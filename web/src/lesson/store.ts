@@ -208,7 +208,7 @@ export const useLesson = defineStore('lesson', () => {
       if ('planned' in change) void refresh()
       if (outcome.refused.code === 'changed-meanwhile') return
       const words = 'added' in change && inst.value ? notedWords(change.added, inst.value) : null
-      notices.show(`${words ? `Not kept: “${words}”. ` : ''}${outcome.refused.message}`, { tone: 'alarm' })
+      notices.show(`${words ? `Not taken: “${words}”. ` : ''}${outcome.refused.message}`, { tone: 'alarm' })
       return
     }
     if ('added' in change && outcome.answer) put(outcome.answer as EntryRecord)

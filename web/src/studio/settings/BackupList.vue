@@ -60,7 +60,7 @@ async function restore(name: string) {
       <template v-else>There is none yet.</template>
       One is made each day and before each update, opened and counted.
     </p>
-    <p v-if="list.trouble" class="trouble" role="alert">{{ list.trouble }}</p>
+    <p v-if="list.trouble" class="caution" role="alert">{{ list.trouble }}</p>
     <div><Button @click="backUp">Back up now</Button></div>
     <ul>
       <li v-for="b in list.backups.slice(0, SHOWN)" :key="b.name">

@@ -225,6 +225,15 @@ section {
 .schools {
   margin: 12px 0;
 }
+@media (max-width: 700px) {
+  .keeping {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 2px;
+  }
+  .keeping dd {
+    margin-bottom: 8px;
+  }
+}
 summary {
   cursor: pointer;
   margin-bottom: 8px;

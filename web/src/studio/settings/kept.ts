@@ -15,6 +15,6 @@ export const KEPT: readonly { what: string; until: string }[] = [
     until: `${KEEPING.signIn.idleHours} hours without use, ${KEEPING.signIn.longestDays} days at most`,
   },
   { what: 'A learner’s link', until: 'until it is taken back, or the learner is deleted' },
-  { what: 'What waits on this device', until: 'until the server has taken it' },
+  { what: 'What waits on this device', until: 'until the server has taken it, or it is thrown away by hand' },
   { what: 'The server’s log', until: 'holds addresses and faults, no names and nothing that was written' },
 ]
