@@ -7,8 +7,11 @@ import type { Database } from '../db/index.ts'
 import { HttpError, notFound, routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { backUp, backupPath, clockTrouble, listBackups, verify } from './backups.ts'
-import { BadBackup } from './copy.ts'
+import { BadBackup, type Counted } from './copy.ts'
 import { restoreFrom, type BackupSettings } from './keep.ts'
+
+/** For so long it isn't looked again whether a backup is whole, ms; one that is restored from is looked at in any case. */
+const KNOWN_MS = 3600 * 1000
 
 /** Backups: seen, made, put back. A studio on a remote database has none of its own here. */
 export const backupRoutes = (
@@ -30,6 +33,16 @@ export const backupRoutes = (
       throw error
     }
   }
+  /** What was found in one, for a while: all of it is read each time. */
+  const known = new Map<string, { what: Counted | undefined; at: number }>()
+  const looked = async ({ name, bytes }: { name: string; bytes: number }): Promise<Counted | undefined> => {
+    const key = `${name} ${bytes}`
+    const before = known.get(key)
+    if (before && Math.abs(now().getTime() - before.at) < KNOWN_MS) return before.what
+    const what = await verify(join(here().folder, name)).catch(() => undefined)
+    known.set(key, { what, at: now().getTime() })
+    return what
+  }
   return routes()
     .on(ROUTES.backups, async () => {
       if (!settings) return { folder: null, backups: [] }
@@ -44,7 +57,7 @@ export const backupRoutes = (
         ...(settings.second && { second: settings.second }),
         backups: await Promise.all(
           list.map(async (b) => {
-            const what = await verify(join(settings.folder, b.name)).catch(() => undefined)
+            const what = await looked(b)
             return { ...b, whole: !!what, learners: what?.learners ?? 0, entries: what?.entries ?? 0 }
           }),
         ),

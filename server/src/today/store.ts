@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, gte, isNull, like, lt } from 'drizzle-orm'
+import { and, asc, eq, gt, gte, isNull, lt, max } from 'drizzle-orm'
 import { STAGES, type LearnerRecord, type LessonRecord, type TodayAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { PAUSE_DAYS } from '@halitus/core/practice'
@@ -116,21 +116,18 @@ async function gapsOn(
   date: Day,
   learners: readonly LearnerRecord[],
 ): Promise<TodayAnswer['gaps']> {
-  const lessons = await db
-    .select({
-      learnerId: tables.lessons.learnerId,
-      startsAt: tables.lessons.startsAt,
-    })
+  // One look into the index for each: a studio of years has tens of thousands of lessons.
+  const lasts = await db
+    .select({ learnerId: tables.lessons.learnerId, startsAt: max(tables.lessons.startsAt) })
     .from(tables.lessons)
     .where(eq(tables.lessons.cancelled, false))
-    .orderBy(asc(tables.lessons.startsAt))
+    .groupBy(tables.lessons.learnerId)
+  const lastOf = new Map(lasts.map((l) => [l.learnerId, l.startsAt]))
   return learners.flatMap((learner) => {
     if (learner.archived) return []
-    const own = lessons.filter((l) => l.learnerId === learner.id)
-    if (own.some((l) => dayOf(l.startsAt) >= date)) return []
-    const last = own.at(-1)
-    const lastLesson = last ? dayOf(last.startsAt) : null
-    if (lastLesson !== null && daysBetween(lastLesson, date) < PAUSE_DAYS) return []
+    const last = lastOf.get(learner.id)
+    const lastLesson = last ? dayOf(last) : null
+    if (lastLesson !== null && (lastLesson >= date || daysBetween(lastLesson, date) < PAUSE_DAYS)) return []
     return [{ learner: idAndName(learner), lastLesson }]
   })
 }
@@ -151,7 +148,13 @@ export async function readToday(
   const due = await db
     .select()
     .from(tables.lessons)
-    .where(and(like(tables.lessons.startsAt, `${date}T%`), eq(tables.lessons.cancelled, false)))
+    .where(
+      and(
+        gte(tables.lessons.startsAt, date),
+        lt(tables.lessons.startsAt, dayAfter(date, 1)),
+        eq(tables.lessons.cancelled, false),
+      ),
+    )
     .orderBy(asc(tables.lessons.startsAt))
   const learners = (await db.select().from(tables.learners)) as LearnerRecord[]
   const names = new Map(learners.map((l) => [l.id, l.name]))
