@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../src/db/index.ts'
+import { letGo } from '../src/learners/index.ts'
 import { startDatabaseServer, type DatabaseServer } from './database-server.ts'
 import { startStudio, type StudioAtWork } from './studio-at-work.ts'
 
@@ -163,6 +164,30 @@ describe('two rooms, one studio on a libSQL server', () => {
     expect((await upstairs.call('POST', '/api/lessons/l/entries', note('away'))).status).toBe(201)
     const { entries } = (await downstairs.call('GET', '/api/lessons/l')).data
     expect(entries.filter((e: { id: string }) => e.id === 'away')).toHaveLength(1)
+  })
+
+  it('one deletes a learner for good while the other writes: each line is kept or refused, and then nothing is left', async () => {
+    await upstairs.call('POST', '/api/learners', { ...LEARNER, id: 'b', name: 'Bram Ostry' })
+    await upstairs.call('POST', '/api/learners/b/lessons', {
+      id: 'lb',
+      instrument: 'clarinet',
+      startsAt: '2026-03-20T16:00:00',
+      minutes: 30,
+    })
+    const statuses: number[] = []
+    const writing = (async () => {
+      for (let k = 0; k < 30; k++)
+        statuses.push((await downstairs.call('POST', '/api/lessons/lb/entries', note(`b${k}`))).status)
+    })()
+    expect((await upstairs.call('DELETE', '/api/learners/b', { name: 'Bram Ostry' })).status).toBe(200)
+    expect(await upstairs.db.write((tx) => letGo(tx, '2026-03-21'))).toBe(1)
+    await writing
+    expect(statuses.filter((s) => ![201, 404].includes(s))).toEqual([])
+    expect(statuses.at(-1)).toBe(404)
+    for (const room of [upstairs, downstairs]) {
+      expect((await room.call('GET', '/api/learners/b')).status).toBe(404)
+      expect(JSON.stringify((await room.call('GET', '/api/export')).data)).not.toContain('Bram')
+    }
   })
 
   it('a transaction that takes the database’s server too long is given up whole, in a sentence', async () => {
