@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { aTone } from '../../core/test/records/entries.ts'
 import { startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 let studio: StudioAtWork
@@ -93,6 +94,14 @@ describe('squeaks over the API', () => {
     expect((await entry('s3', 'setup', 'accident', { ...ended, cause: 'biting' }, 'simulated')).status).toBe(
       201,
     )
+    // Two long tones say nothing yet; a simulated one never does.
+    for (const [k, lengthS] of [4, 9].entries())
+      await entry(`t${k}`, 'sound', 'long-tone', aTone({ lengthS }), 'microphone')
+    await entry('t8', 'sound', 'long-tone', aTone({ lengthS: 2 }), 'simulated')
+    const air = async () => (await studio.call('GET', `/api/squeaks/background?lesson=${lesson}`)).data.air
+    expect(await air()).toBeUndefined()
+    await entry('t9', 'sound', 'long-tone', aTone({ lengthS: 5 }), 'microphone')
+    expect(await air()).toEqual({ toneS: 5, tones: 3 })
     await studio.call('POST', `/api/learners/${learner}/reeds`, {
       id: 'r1',
       instrument: 'clarinet',

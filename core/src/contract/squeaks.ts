@@ -155,6 +155,7 @@ export const backgroundAnswer = strict({
   })
     .optional()
     .default(undefined),
+  air: strict({ toneS: number().required(), tones: number().required() }).optional().default(undefined),
   setup: array()
     .of(strict({ id: string().required(), what: string().required() }))
     .required(),

@@ -6,6 +6,9 @@ import { daysBetween, type Moment } from '../time/index.ts'
 /** Late in fewer takes isn't a habit (chosen by Halitus). */
 const HABIT = 2
 
+/** How many of the newest long tones say how long they last now; fewer than the least say nothing (chosen by Halitus). */
+const TONES = { newest: 5, least: 3 } as const
+
 /** What the shelf says of the reed in use. */
 export interface ReedInUse {
   name: string
@@ -22,7 +25,7 @@ export interface ServiceLine {
 }
 
 /**
- * What a studio knows that bears on an accident: today's set-up, fingers that were late over the weeks, the reed's age, what
+ * What a studio knows that bears on an accident: today's set-up, fingers that were late over the weeks, how long tones last, the reed's age, what
  * is open in the instrument's record, and how earlier accidents ended. Simulated entries are left out.
  * @param of.entries the learner's on this instrument, oldest first
  * @param of.lessonId the lesson that is going on; its set-up is today's
@@ -51,9 +54,16 @@ export function backgroundOf(of: {
   })
   const moves = ofKind(real, 'move')
   const late = latenessOf(moves).filter((l) => l.takes >= HABIT)
+  const tones = ofKind(real, 'long-tone')
+    .slice(-TONES.newest)
+    .map((e) => e.data.lengthS)
+    .sort((a, b) => a - b)
   const { reed } = of
   return {
     setup,
+    ...(tones.length >= TONES.least && {
+      air: { toneS: tones[Math.floor(tones.length / 2)]!, tones: tones.length },
+    }),
     ...(late.length && {
       late: { takes: moves.length, touches: late.map(({ touch, takes }) => ({ touch, takes })) },
     }),

@@ -19,6 +19,8 @@ export interface PastAccident {
 export interface Background {
   /** The reed in use: minutes played, days since its first use, and how long this learner's reeds last, minutes. */
   reed?: { name: string; minutes: number; days?: number; lastsMinutes?: number }
+  /** How long this learner's long tones last lately: the middle of so many, s. */
+  air?: { toneS: number; tones: number }
   /** Today's faults of the set-up, `step/fault`, and their words. */
   setup?: { id: string; what: string }[]
   /** What stands in the instrument's record and wasn't followed by a service. */
@@ -41,6 +43,11 @@ const RULE = {
   /** A reed played for less is a new one, minutes. */
   newMinutes: 60,
   fresh: 2,
+  /** Tones of less than so many seconds are short, of so many and more long; how much each says of running out, s. */
+  shortS: 6,
+  longS: 15,
+  short: 3,
+  long: 0.4,
   setup: 5,
   open: 3,
   /** Late in all takes counts one and so many times. */
@@ -162,6 +169,15 @@ function ofReed({ name, minutes, days, lastsMinutes }: NonNullable<Background['r
   ]
 }
 
+function ofAir({ toneS, tones }: NonNullable<Background['air']>): Fact[] {
+  const words = `Long tones last ${toneS.toFixed(1)} s lately (the middle of ${tones})`
+  if (toneS < RULE.shortS)
+    return [
+      { words, times: { ...all(['runs-out'], RULE.short), ...all(['shallow', 'little-air'], RULE.fresh) } },
+    ]
+  return toneS >= RULE.longS ? [{ words, times: all(['runs-out'], RULE.long) }] : []
+}
+
 function ofHistory(own: readonly PastAccident[], studio: readonly PastAccident[]): Fact[] {
   const count = (list: readonly PastAccident[], cause: string) =>
     list.filter((p) => p.solved && p.cause === cause).length
@@ -187,6 +203,7 @@ export function factsFrom(inst: Instrument, known: Background): Fact[] {
   const fingers = (touches: readonly string[]) => touches.flatMap((t) => fingerNamed(inst, t) ?? [])
   return [
     ...(known.reed ? ofReed(known.reed) : []),
+    ...(known.air ? ofAir(known.air) : []),
     ...(known.setup ?? []).flatMap(({ id, what }) => {
       const causes = ofFault(id)
       return causes.length ? [{ words: `Set-up today: ${what}`, times: all(causes, RULE.setup) }] : []

@@ -384,6 +384,21 @@ describe('what is known of learner, reed and instrument', () => {
     expect(facts).toEqual([{ words: 'Set-up today: Reed stands above', times: { 'reed-place': 5 } }])
     expect(belief('reed-place', facts).belief).toBeGreaterThan(3 * belief('reed-place').belief)
   })
+  it('how long tones last counts for and against running out of air', () => {
+    const of = (toneS: number) => factsFrom(clarinet, { air: { toneS, tones: 5 } })
+    expect(of(5.9)).toEqual([
+      {
+        words: 'Long tones last 5.9 s lately (the middle of 5)',
+        times: { 'runs-out': 3, shallow: 2, 'little-air': 2 },
+      },
+    ])
+    expect(of(6)).toEqual([])
+    expect(of(14.9)).toEqual([])
+    expect(of(15)[0]).toMatchObject({ times: { 'runs-out': 0.4 } })
+    const plain = belief('runs-out', [], 'stops').belief
+    expect(belief('runs-out', of(4), 'stops').belief).toBeGreaterThan(1.5 * plain)
+    expect(belief('runs-out', of(20), 'stops').belief).toBeLessThan(0.7 * plain)
+  })
   it('a finger that is often late is thought of, and one that was late just now', () => {
     const facts = factsFrom(clarinet, { late: { takes: 8, touches: [{ touch: 'R3', takes: 4 }] } })
     expect(facts[0]!.words).toBe('That finger was late in 4 of 8 takes')
