@@ -122,7 +122,8 @@ const description = openApi() as {
 const routes = Object.entries(description.paths).flatMap(([path, methods]) =>
   Object.entries(methods).map(([method, about]) => ({ path, method, about })),
 )
-const STACK = /\bat .*\(?\/.*:\d+:\d+|node_modules|SQLITE_|drizzle/
+/** A place in a program, or what only its parts say; a moment has colons too. */
+const STACK = /\bat .*\.[cm]?[jt]s:\d+:\d+|node:internal|node_modules|SQLITE_|drizzle/
 const counts = new Map<number, number>()
 const bad: string[] = []
 async function ask(method: string, url: string, init: RequestInit) {
