@@ -118,6 +118,7 @@ describe('settings', () => {
       allowedHosts: [],
       takesFolder: 'data/takes',
       https: undefined,
+      newStudio: false,
       backups: { database: 'data/halitus.db', folder: 'data/halitus-backups', second: undefined },
     }))
   it.each([
@@ -127,11 +128,17 @@ describe('settings', () => {
   ])('put kept takes beside the database unless told otherwise: %j', (env, folder) =>
     expect(readSettings(env).takesFolder).toBe(folder),
   )
+  it('begin anew only when told so', () =>
+    expect([
+      readSettings({ NEW_STUDIO: '1' }).newStudio,
+      readSettings({ NEW_STUDIO: '0' }).newStudio,
+    ]).toEqual([true, false]))
   it.each([
     [{ PORT: 'abc' }, 'PORT is “abc”; allowed is a whole number from 0 to 65535.'],
     [{ PORT: '70000' }, 'PORT is “70000”'],
     [{ ALLOWED_HOSTS: 'a b' }, 'ALLOWED_HOSTS has “a b”; allowed are names'],
     [{ LOG_LEVEL: 'loud' }, 'LOG_LEVEL is “loud”; allowed: fatal'],
+    [{ NEW_STUDIO: 'yes' }, 'NEW_STUDIO is “yes”; allowed: 1 or 0.'],
     [{ DATABASE_URL: 'mysql://x' }, 'DATABASE_URL is “mysql://x”; allowed: file:PATH'],
   ])('are refused with what is allowed (%#)', (env, message) =>
     expect(() => readSettings(env)).toThrow(message),
