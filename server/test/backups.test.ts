@@ -30,8 +30,7 @@ import {
 import { fillWithDemo } from '../src/db/demo/index.ts'
 import { openDatabase, Unusable } from '../src/db/index.ts'
 import { accounts, leaving, links, sessions } from '../src/db/schema.ts'
-import { exportStudio } from '../src/studio/index.ts'
-import { NOW, startStudio } from './studio-at-work.ts'
+import { exportStudio, NOW, startStudio } from './studio-at-work.ts'
 
 const root = fileURLToPath(new URL('../..', import.meta.url))
 const folder = mkdtempSync(join(tmpdir(), 'halitus-backups-'))
@@ -241,6 +240,16 @@ describe('backups', () => {
     for (const file of [...half, 'mine.part']) writeFileSync(join(settings.folder, file), '')
     expect(await sweepHalfMade(settings.folder)).toBe(half.length)
     expect(readdirSync(settings.folder).sort()).toEqual([name, 'mine.part'])
+    // In the second folder too, when the server starts.
+    const second = join(settings.folder, '..', 'stick')
+    mkdirSync(second)
+    writeFileSync(join(second, `${name}.part`), '')
+    keepBackups(
+      { ...settings, second },
+      () => new Date(at('20')),
+      () => undefined,
+    )()
+    await expect.poll(() => readdirSync(second), { timeout: 10_000 }).toEqual([])
     await db.close()
   })
   it('are made before an older studio is brought up to date', async () => {

@@ -198,6 +198,17 @@ describe('who tries, and with which clock', () => {
     }
     expect(tries).toEqual([...Array<string>(5).fill('signed-out'), 'locked'])
   })
+  it('takes over no device that somebody else made up', async () => {
+    const made = 'A'.repeat(43)
+    const signedIn = await studio.raw('/api/session', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: `halitus-device=${made}` },
+      body: JSON.stringify({ password: PASSWORD }),
+    })
+    expect(signedIn.status).toBe(200)
+    expect(signedIn.headers.getSetCookie()[1]).toMatch(/^halitus-device=[\w-]{43};/)
+    expect(signedIn.headers.getSetCookie()[1]).not.toContain(made)
+  })
   it('says the same of a helper whether there is one or not', async () => {
     const b = browser()
     const codes = []

@@ -6,8 +6,8 @@ import { FILE_VERSION, type StudioFile } from '@halitus/core/contract'
 import { openDatabase } from '../src/db/index.ts'
 import { demoStudio } from '../src/db/demo/story.ts'
 import { learners } from '../src/db/schema.ts'
-import { exportPieces, exportStudio, importStudio, inPieces, type Piece } from '../src/studio/index.ts'
-import { startStudio, type StudioAtWork } from './studio-at-work.ts'
+import { exportPieces, importStudio, inPieces, type Piece } from '../src/studio/index.ts'
+import { exportStudio, startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'halitus-import-'))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -59,7 +59,7 @@ describe('taking a whole studio in', () => {
     const seen = new Set<number>()
     const reading = (async () => {
       while (going) {
-        seen.add((await exportStudio(db.read, NOW)).entries.length)
+        seen.add((await db.snapshot((reader) => exportStudio(reader, NOW))).entries.length)
         // The driver never lets go by itself.
         await new Promise((resolve) => setImmediate(resolve))
       }

@@ -5,7 +5,7 @@ import { createClient } from '@libsql/client'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { check, studioFile } from '@halitus/core/contract'
 import { openDatabase } from '../src/db/index.ts'
-import { exportStudio } from '../src/studio/index.ts'
+import { exportStudio } from './studio-at-work.ts'
 
 const folder = mkdtempSync(join(tmpdir(), 'halitus-old-'))
 const url = `file:${join(folder, 'old.db')}`

@@ -4,12 +4,13 @@ import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { pino } from 'pino'
-import { check, errorAnswer, ROUTES, type Route } from '@halitus/core/contract'
+import { check, errorAnswer, ROUTES, type Route, type StudioFile } from '@halitus/core/contract'
 import { buildApp } from '../src/app.ts'
 import { SetUpCode } from '../src/care/index.ts'
 import { fillWithDemo } from '../src/db/demo/index.ts'
 import { endHeavyWork } from '../src/heavy/index.ts'
-import { openDatabase, type Database } from '../src/db/index.ts'
+import { openDatabase, type Database, type Reader } from '../src/db/index.ts'
+import { exportPieces } from '../src/studio/index.ts'
 
 export const NOW = new Date('2026-03-20T15:00:00')
 
@@ -104,6 +105,13 @@ export async function startStudio({
       rmSync(folder, { recursive: true })
     },
   }
+}
+
+/** The whole studio in a database, as its file has it. */
+export async function exportStudio(reader: Reader, at: string): Promise<StudioFile> {
+  let text = ''
+  for await (const piece of exportPieces(reader, at)) text += piece
+  return JSON.parse(text) as StudioFile
 }
 
 /** A browser: keeps its cookies. */

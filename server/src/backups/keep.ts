@@ -47,7 +47,10 @@ export function keepBackups(
       busy = false
     }
   }
-  void sweepHalfMade(settings.folder).then(look)
+  const folders = [settings.folder, ...(settings.second ? [settings.second] : [])]
+  void Promise.all(folders.map(sweepHalfMade))
+    .catch(() => undefined)
+    .then(look)
   const timer = setInterval(() => void look(), LOOK_MS)
   timer.unref()
   return () => clearInterval(timer)

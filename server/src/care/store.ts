@@ -234,7 +234,8 @@ export async function knowDevice(
   before: string | undefined,
 ): Promise<string> {
   const { devices } = tables
-  const secret = before ?? newSecret()
+  // One that nobody was given here isn't taken over.
+  const secret = before && (await isKnownDevice(db.read, before, role, now)) ? before : newSecret()
   await db.write(async (tx) => {
     await tx.delete(devices).where(lt(devices.seenAt, now - RULE.known))
     await tx

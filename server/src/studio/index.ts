@@ -1,5 +1,5 @@
 export { studioRoutes } from './routes.ts'
 export { Contradiction } from './belongings.ts'
-export { exportPieces, exportStudio, importStudio, readStudio, studioIn, writeStudio } from './store.ts'
+export { exportPieces, importStudio, readStudio, studioIn, writeStudio } from './store.ts'
 export { inPieces, type Piece, type StudioInPieces } from './in-pieces.ts'
 export { putBackWholeToday, readWholeToday, type WholeToday } from './today.ts'

@@ -1,11 +1,5 @@
 import { asc, eq, inArray, max, sql } from 'drizzle-orm'
-import {
-  FILE_VERSION,
-  STUDIO_PART_NAMES,
-  type StudioFile,
-  type StudioInput,
-  type StudioPart,
-} from '@halitus/core/contract'
+import { FILE_VERSION, STUDIO_PART_NAMES, type StudioInput, type StudioPart } from '@halitus/core/contract'
 import { asSeen, tables, type Reader, type Tx } from '../db/index.ts'
 import { nextTurn, sqliteCode } from '../http/index.ts'
 import { Belongings, Contradiction } from './belongings.ts'
@@ -51,23 +45,6 @@ export async function writeStudio(
 async function pageOf(db: Reader): Promise<StudioInput> {
   const { version: _, ...page } = await readStudio(db)
   return page
-}
-
-/** The whole studio, in the order in which it was stored. */
-export async function exportStudio(db: Reader, exportedAt: string): Promise<StudioFile> {
-  const parts: Record<string, unknown> = {}
-  for (const part of STUDIO_PART_NAMES)
-    parts[part] = await db
-      .select()
-      .from(tables[part])
-      .orderBy(asc(sql`rowid`))
-  return {
-    format: 'halitus-studio',
-    version: FILE_VERSION,
-    exportedAt,
-    studio: await pageOf(db),
-    ...parts,
-  } as StudioFile
 }
 
 /** Rows come out so many at once: some milliseconds of work. */
