@@ -27,6 +27,11 @@ const GURGLE_S = 0.2
 const START_S = 0.18
 /** A stroke this deep makes the tone begin anew, dB. */
 const STOPS_DB = 2.6
+/**
+ * No register lies higher than this partial of the note it cracks from (the highest that players reach are about the seventh
+ * on bassoons and flutes; common practice, no source): what is heard above is colour, not a crack.
+ */
+const HIGHEST_REGISTER = 8
 /** So long a note that has gone may still be heard with the next one, s: half the longest window, and a change of 30 ms. */
 const WINDOW_S = 0.06
 
@@ -54,7 +59,8 @@ export function mixed(track: Track, note: Segment, before: Segment | undefined, 
       // A note that was slurred from still lies in the window.
       const gone =
         note.after === 'note' && !!before && from === note.from && Math.abs(toMidi - before.midi) <= JUMP
-      if (!gone || (i - from) * hopS > WINDOW_S)
+      const register = place !== 'start' || Math.round(ratio) <= HIGHEST_REGISTER
+      if (register && (!gone || (i - from) * hopS > WINDOW_S))
         accidents.push({
           kind: place === 'start' ? 'crack' : 'gurgle',
           from,

@@ -346,6 +346,15 @@ describe('accidents', () => {
       expect([cracks.length, gurgles.length]).toEqual(place === 'start' ? [told, 0] : [0, told])
     },
   )
+  it.each([
+    [8.4, 1],
+    [8.6, 0],
+  ])('%f times the note is a register to crack into: %i told', (times, told) => {
+    const track = trackOf([QUIET, [150, 62], QUIET])
+    track.overblown.fill(0.7, 64, 84)
+    track.overHz.fill(times * hzOfMidi(62))
+    expect(reportOf(track, 2.1).report.cracks).toHaveLength(told)
+  })
   it('a low sound that a partial of it nearly explains is none', () => {
     const cracks = (share: number) => {
       const track = trackOf([QUIET, [60, 62], [18, 50], [60, 62], QUIET])
