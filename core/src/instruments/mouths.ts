@@ -187,8 +187,8 @@ const single = (back: boolean) =>
       ),
       sign('chin-up', 'Chin bunched', { chin: 'almost always', bite: 'often' }, 'seldom'),
       sign('cheeks', 'Cheeks blown up', { puffed: 'almost always', loose: 'seldom' }, 'almost never'),
-      sign('sees-little', 'Only the tip is in', { little: 'almost always' }, 'seldom'),
-      sign('sees-much', 'Far in the mouth', { much: 'almost always' }, 'seldom'),
+      sign('sees-little', 'Only the tip is in', { little: 'almost always' }, 'almost never'),
+      sign('sees-much', 'Far in the mouth', { much: 'almost always' }, 'almost never'),
       sign(
         'angle',
         back ? 'Held too flat' : 'Head down, mouthpiece pointing up',
@@ -340,12 +340,12 @@ const double = (reed: string, jaw: string) =>
     ],
     [
       sign('corners-back', 'Corners pulled back', { bite: 'often', loose: 'now and then' }, 'seldom'),
-      sign('sees-much', 'Much reed in the mouth', { much: 'almost always' }, 'seldom'),
+      sign('sees-much', 'Much reed in the mouth', { much: 'almost always' }, 'almost never'),
       sign(
         'sees-little',
         'Lips only at the very tip',
         { little: 'almost always', loose: 'seldom' },
-        'seldom',
+        'almost never',
       ),
       sign('cheeks', 'Cheeks blown up', { loose: 'now and then', stale: 'seldom', slow: 'seldom' }, 'seldom'),
       sign(
@@ -497,11 +497,11 @@ export const FLUTE_MOUTH = mouth(
       'off-centre',
       'Condensation not in the middle of the plate',
       { centre: 'almost always', missed: 'now and then' },
-      'seldom',
+      'almost never',
     ),
-    sign('sees-covered', 'Lower lip over half of the hole', { covered: 'almost always' }, 'seldom'),
-    sign('sees-open', 'Hole nearly free', { open: 'almost always', missed: 'now and then' }, 'seldom'),
-    sign('wide-lips', 'Opening wide as a pencil', { wide: 'almost always', slow: 'seldom' }, 'seldom'),
+    sign('sees-covered', 'Lower lip over half of the hole', { covered: 'almost always' }, 'almost never'),
+    sign('sees-open', 'Hole nearly free', { open: 'almost always', missed: 'now and then' }, 'almost never'),
+    sign('wide-lips', 'Opening wide as a pencil', { wide: 'almost always', slow: 'seldom' }, 'almost never'),
     sign(
       'smile',
       'Corners pulled into a smile',
@@ -622,7 +622,7 @@ export const RECORDER_MOUTH = mouth(
     ),
   ],
   [
-    sign('teeth', 'Teeth on the beak', { bite: 'almost always' }, 'seldom'),
+    sign('teeth', 'Teeth on the beak', { bite: 'almost always' }, 'almost never'),
     sign('cheeks', 'Cheeks blown up', { puffed: 'almost always', fast: 'now and then' }, 'seldom'),
     sign('far-in', 'Beak far in the mouth', { bite: 'now and then', uneven: 'now and then' }, 'seldom'),
     sign('shoulders-up', 'Shoulders rise', { fast: 'often', uneven: 'often' }, 'seldom'),

@@ -298,3 +298,25 @@ describe('what was found at the mouth', () => {
     ).toThrow('There is no question “smell”')
   })
 })
+
+describe('what is seen by itself', () => {
+  // Common practice, no source: who sees the cause needn't weigh how usual another one is.
+  it.each([
+    ['clarinet', 'sees-little', 'little'],
+    ['clarinet', 'sees-much', 'much'],
+    ['alto-sax', 'sees-little', 'little'],
+    ['oboe', 'sees-much', 'much'],
+    ['bassoon', 'sees-little', 'little'],
+    ['flute', 'sees-covered', 'covered'],
+    ['flute', 'sees-open', 'open'],
+    ['flute', 'off-centre', 'centre'],
+    ['flute', 'wide-lips', 'wide'],
+    ['soprano-recorder', 'teeth', 'bite'],
+  ])('on the %s %s is its cause, whatever is more usual', (id, sign, cause) => {
+    const inst = instrument(id)
+    const outcome = inst.mouth.model.questions.find((q) => q.id === sign)!.outcomes[0].id
+    const best = mouthVerdict(inst, [{ question: sign, outcome }], {} as never).beliefs[0]!
+    expect(best.cause).toBe(cause)
+    expect(best.share).toBeGreaterThan(0.4)
+  })
+})
