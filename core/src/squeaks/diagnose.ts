@@ -77,6 +77,8 @@ const FIRST_WORTH: Readonly<Record<string, number>> = {
 }
 const PART_ALONE = 'small-part'
 
+/** It happens only while fingers change: a part without any can't show it. */
+const IN_A_CHANGE: ReadonlySet<string> = new Set(['between', 'one-move', 'crossing'])
 /** What is said of a change of notes. */
 const CHANGES: ReadonlySet<string> = new Set(['between', 'one-move', 'crossing', 'slurred', 'fast'])
 
@@ -186,6 +188,7 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   ]
   // A finger that isn't down on the note can't be pressed there; in a change it may be on its way.
   const changes = at === 'crossing' || [accident.complaint, ...told.seen].some((id) => CHANGES.has(id))
+  const inChange = at === 'crossing' || [accident.complaint, ...told.seen].some((id) => IN_A_CHANGE.has(id))
   const note = accident.written && !changes ? ofNote(inst, accident.written, told.seen) : undefined
   facts.push(...(note?.facts ?? []))
   const base = modelOf(inst, accident.weeksPlaying)
@@ -214,6 +217,7 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
       unavailable: [
         ...(accident.unavailable ?? []),
         ...(note?.up ?? []).map((id) => `press-${id}`),
+        ...(inChange ? [PART_ALONE] : []),
         ...known.checks.flatMap((c) => (c.of && !c.of.includes(accident.complaint) ? [c.id] : [])),
       ],
     },

@@ -21,6 +21,7 @@ export { factsFrom, worthOf, type Background, type Fact, type PastAccident } fro
 export { asking, showsOf, TRIED_AS } from './model.ts'
 export { PAIRS } from './pairs.ts'
 export { fingerNamed } from './fingers.ts'
+export { placeOf, type Place } from './place.ts'
 export type { Group, SqueakCause } from './cause.ts'
 export { FINGERS, type Check, type Complaint, type Observation } from './terms.ts'
 export type { Letter } from './cause.ts'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument } from '@halitus/core/instruments'
-import { complaintsIn, diagnose, knowledgeOf, notesIn, noticedIn } from '@halitus/core/squeaks'
+import { complaintsIn, diagnose, knowledgeOf, notesIn, noticedIn, type Accident } from '@halitus/core/squeaks'
 
 describe('what is typed of an accident (common practice, no source)', () => {
   it.each([
@@ -110,4 +110,19 @@ describe('words fit the instrument', () => {
     // Less pressure that helps speaks for too much of it.
     expect(first(['less-air:better'])).toBeLessThan(first(['air:better']))
   })
+})
+
+describe('what happens only while fingers change', () => {
+  const next = (id: string, more: Partial<Accident> & { complaint: string }) =>
+    diagnose(instrument(id), { weeksPlaying: 10, observations: [], ...more }).next?.id
+  it.each([
+    ['oboe', { complaint: 'wrong-note', observations: ['one-move'] }],
+    ['alto-sax', { complaint: 'shriek', observations: ['one-move'] }],
+    ['clarinet', { complaint: 'between', observations: ['always'] }],
+    ['bassoon', { complaint: 'jumps-up', observations: ['crossing'] }],
+  ] as const)('isn’t looked for on a part without fingers: %s, %j', (id, more) =>
+    expect(next(id, { ...more, observations: [...more.observations] })).not.toBe('small-part'),
+  )
+  it('where no change was named, the part alone still tells', () =>
+    expect(next('oboe', { complaint: 'silent', observations: ['always'] })).toBe('small-part'))
 })
