@@ -37,6 +37,7 @@ export { halfTouch } from './touches.ts'
 export { diameterAt, seriesOf } from './bore.ts'
 export { pictureOf, type Picture } from './picture.ts'
 export { handsInWords, handsOf, type FingerState, type HandState } from './hands.ts'
+export { stepPicture, type PictureSide, type StepPicture } from './step-pictures.ts'
 export { setupSequence, type SequenceStep } from './sequence.ts'
 export {
   addedMm,

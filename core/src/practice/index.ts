@@ -30,3 +30,4 @@ export {
   type Practised,
   type Circumstances,
 } from './attention.ts'
+export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'
