@@ -42,6 +42,7 @@ const WEB = [
   'base',
   'api',
   'workers',
+  'drawings',
   'parts',
   'listening',
   'reeds',

@@ -5,3 +5,17 @@ export async function openPart(page: Page, name: string): Promise<void> {
   await page.getByRole('radio', { name, exact: true }).click()
   await expect(page.locator('section.stop')).toHaveAttribute('aria-busy', 'false')
 }
+
+/** What was noted today slides over the work. */
+export async function openNoted(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^noted/ }).click()
+  await expect(page.getByLabel('Noted today')).toBeVisible()
+}
+
+/** Chooses what is listened to, behind the bell. */
+export async function listenTo(page: Page, source: string): Promise<void> {
+  await page.getByRole('button', { name: 'What is heard' }).click()
+  await page.getByRole('combobox', { name: 'listens to' }).selectOption(source)
+  await page.getByRole('button', { name: 'What is heard' }).click()
+  await expect(page.getByRole('combobox', { name: 'listens to' })).toBeHidden()
+}

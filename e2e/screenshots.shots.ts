@@ -1,5 +1,6 @@
 import { test, type Page } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
+import { listenTo } from './parts.ts'
 import { lateFinger, soundFile } from './sounds.ts'
 
 /** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
@@ -30,7 +31,7 @@ test('screenshots', async ({ page }) => {
     await page.getByRole('radio', { name: 'Long tone', exact: true }).click()
     await page.waitForTimeout(500)
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-swell'))
-    await page.locator('.facts').waitFor({ timeout: 40_000 })
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
   const part = (
     stop: 'breath' | 'sound' | 'tongue' | 'fingers',
@@ -50,7 +51,7 @@ test('screenshots', async ({ page }) => {
   await page.keyboard.press('Space')
   await part('sound', 'mouth', 'Mouth', async () => {
     await page.getByRole('button', { name: 'Thin, weak' }).click()
-    await page.getByRole('button', { name: 'Only the tip is in' }).click()
+    await page.getByRole('button', { name: 'Only the tip is in' }).press('Enter')
   })
   await part('tongue', 'tongue', 'Stroke meter', async () => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-strokes'))
@@ -96,7 +97,7 @@ test('screenshots', async ({ page }) => {
   await shoot(page, '/lessons/ruaridh-penhallow-w13/tongue', 'gracenotes', async () => {
     await page.getByRole('radio', { name: 'Gracenotes', exact: true }).click()
     await page.getByRole('combobox', { name: 'Movement' }).selectOption('doubling')
-    await page.getByRole('combobox', { name: 'listens to' }).selectOption('player:steady')
+    await listenTo(page, 'player:steady')
     await page.getByRole('button', { name: /Listen/ }).click()
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })

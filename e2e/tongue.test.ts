@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { openPart } from './parts.ts'
+import { listenTo, openPart } from './parts.ts'
 import { ownLesson } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
 
@@ -194,7 +194,7 @@ test('nothing, and a tone without a stroke, are said as what they are', async ({
   await expect(page.getByRole('alert')).toContainText(/Only noise was heard|Nothing was heard/, {
     timeout: 20_000,
   })
-  await page.getByRole('combobox', { name: 'listens to' }).selectOption('player:lets-fade')
+  await listenTo(page, 'player:lets-fade')
   await page.keyboard.press('Space')
   await expect(page.getByText(/^1 stroke: five in a row|No stroke was heard/)).toBeVisible({
     timeout: 20_000,
@@ -210,11 +210,12 @@ test('the pulse is counted large, in bars, and tapped', async ({ page }) => {
   const size = await panel.locator('.place').first().boundingBox()
   expect(size!.height).toBeGreaterThan(48)
   await page.getByRole('button', { name: 'Counting' }).click()
-  await panel.getByLabel('beats a bar').fill('3')
-  await panel.getByLabel('beats a bar').blur()
+  await page.getByLabel('beats a bar').fill('3')
+  await page.getByLabel('beats a bar').press('Enter')
   await expect(panel.locator('.place')).toHaveCount(3)
+  await page.getByRole('button', { name: 'Counting' }).click()
   await page.keyboard.press('p')
-  await expect(panel.locator('.place.on')).toHaveCount(0)
+  await expect(panel).toHaveCount(0)
   for (let k = 0; k < 4; k++) {
     await page.keyboard.press('k')
     await page.waitForTimeout(480)

@@ -73,8 +73,8 @@ export function trustPage(authority: string, httpsPort: number): Express {
     response.type('html')
       .send(`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
 <title>Trust this studio once</title>
-<style>body{font:18px/1.5 sans-serif;max-width:640px;margin:32px auto;padding:0 16px;color:#1f262b;background:#fcfdfd}
-a{color:#76581a}code{font-size:13px;overflow-wrap:anywhere}svg{width:190px}li{margin:8px 0}</style>
+<style>body{font:18px/1.5 sans-serif;max-width:640px;margin:32px auto;padding:0 16px;color:#241d21;background:#fdfcfa}
+a{color:#775210}code{font-size:13px;overflow-wrap:anywhere}svg{width:190px}li{margin:8px 0}</style>
 <h1>Trust this studio once</h1>
 <p>Halitus speaks to this device privately, so that the microphone works. It made its own certificate; each phone has to be told once.</p>
 <div>${picture}</div><p>On another phone, scan this.</p>

@@ -8,15 +8,15 @@ export function libraryTheme(dark: boolean): ThemeConfig {
   return {
     algorithm: dark ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
     token: {
-      colorPrimary: dark ? '#d4ae58' : '#1f262b',
-      colorTextLightSolid: dark ? '#13181b' : '#fcfdfd',
-      colorLink: dark ? '#e0be70' : '#76581a',
-      colorError: dark ? '#ff9480' : '#ad3324',
-      colorText: dark ? '#edf2f4' : '#1f262b',
-      colorTextPlaceholder: dark ? '#a9b6bd' : '#55626b',
-      colorBgContainer: dark ? '#1a2024' : '#fcfdfd',
-      colorBgElevated: dark ? '#20272c' : '#fcfdfd',
-      colorBorder: dark ? '#5a676e' : '#8d9aa1',
+      colorPrimary: dark ? '#d9b25d' : '#241d21',
+      colorTextLightSolid: dark ? '#161214' : '#fdfcfa',
+      colorLink: dark ? '#e7c77f' : '#775210',
+      colorError: dark ? '#ff9b88' : '#a92f22',
+      colorText: dark ? '#f4eee8' : '#241d21',
+      colorTextPlaceholder: dark ? '#b8acad' : '#62585c',
+      colorBgContainer: dark ? '#1e191c' : '#fdfcfa',
+      colorBgElevated: dark ? '#262023' : '#fdfcfa',
+      colorBorder: dark ? '#6d6165' : '#958a8d',
       borderRadius: 6,
       fontFamily: FONT,
       fontSize: 15.5,
@@ -24,6 +24,20 @@ export function libraryTheme(dark: boolean): ThemeConfig {
       boxShadow: 'none',
       boxShadowSecondary: '0 6px 24px rgb(20 30 35 / 18%)',
       wireframe: false,
+    },
+    components: {
+      // A key: an oblong with round ends on the desk's colour, no outline.
+      Button: {
+        colorBgContainer: dark ? '#332b2f' : '#f1eeea',
+        colorBorder: 'transparent',
+        borderRadius: 23,
+        borderRadiusLG: 26,
+        borderRadiusSM: 17,
+        controlHeightLG: 50,
+        controlHeightSM: 34,
+        fontSizeLG: 18,
+        paddingContentHorizontal: 20,
+      },
     },
   }
 }

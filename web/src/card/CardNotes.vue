@@ -91,13 +91,13 @@ figcaption {
   min-height: 44px;
   padding: 0 14px;
   color: var(--ink);
-  background: var(--surface);
+  background: var(--sheet);
   border: 1.5px solid var(--soft);
   border-radius: var(--radius);
   cursor: pointer;
 }
 .hear[aria-pressed='true'] {
-  color: var(--surface);
+  color: var(--sheet);
   background: var(--ink);
 }
 </style>

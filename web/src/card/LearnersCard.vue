@@ -215,7 +215,7 @@ onBeforeUnmount(
   font-size: 18px;
   height: 44px;
   color: var(--soft);
-  background: var(--surface);
+  background: var(--sheet);
   border: 1.5px solid var(--soft);
   border-radius: var(--radius);
   cursor: pointer;
@@ -223,7 +223,7 @@ onBeforeUnmount(
 .box[aria-pressed='true'] {
   background: var(--ink);
   border-color: var(--ink);
-  color: var(--surface);
+  color: var(--sheet);
   font-weight: 700;
 }
 .troubles {

@@ -9,7 +9,7 @@ import { useListening } from '@/listening/index.ts'
 import { useLesson } from './store.ts'
 import { useTools } from './tools.ts'
 
-/** Stops everything at once, times a seated rest and remembers what it was; always in reach where somebody blows. */
+/** Stops everything at once, times a seated rest and remembers what it was; in the rail wherever somebody blows. */
 const props = defineProps<{ stage: Stage; during: string }>()
 const emit = defineEmits<{ stopped: [] }>()
 const lesson = useLesson()
@@ -38,13 +38,37 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <Button danger size="large" class="dizzy" @click="stopAll">Dizzy: stop <kbd>d</kbd></Button>
+  <Teleport to="#rail-stop" defer>
+    <Button class="dizzy" @click="stopAll">Dizzy: stop <kbd>d</kbd></Button>
+  </Teleport>
 </template>
 
 <style scoped>
 .dizzy {
-  height: 60px;
-  font-size: 18px;
-  font-weight: 650;
+  display: block;
+  width: 76px;
+  min-height: 64px;
+  margin: 4px auto;
+  padding: 4px;
+  border: 2px solid var(--lacquer-on-wood);
+  background: var(--wood);
+  color: var(--lacquer-on-wood);
+  font-size: 16px;
+  font-weight: 700;
+  line-height: 1.1;
+  white-space: normal;
+}
+.dizzy kbd {
+  display: block;
+  margin: 0;
+  border: 0;
+}
+@media (max-width: 700px) {
+  .dizzy {
+    width: 48px;
+    min-height: 72px;
+    padding: 2px 0;
+    font-size: 14px;
+  }
 }
 </style>

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { Button, Modal, Textarea } from 'ant-design-vue'
+import { Drawer, Modal, Textarea } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { RouterView, useRoute, useRouter } from 'vue-router'
-import { useEventListener, useIntervalFn, useMediaQuery } from '@vueuse/core'
+import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { STAGES } from '@halitus/core/contract'
+import { factsOf } from '@halitus/core/records'
 import { daysBetween, isBefore } from '@halitus/core/time'
+import PulsePanel from './PulsePanel.vue'
 import RunningTimers from './RunningTimers.vue'
-import ToolsBar from './ToolsBar.vue'
+import ToolsRail from './ToolsRail.vue'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { studioNow } from '@/base/clock.ts'
 import { useDraft } from '@/base/drafts.ts'
@@ -17,13 +19,16 @@ import LessonLine from './LessonLine.vue'
 import NeedsNow from './NeedsNow.vue'
 import NotedToday from './NotedToday.vue'
 import { useLesson } from './store.ts'
+import { useTools } from './tools.ts'
 
 const props = defineProps<{ id: string }>()
 const lesson = useLesson()
 const route = useRoute()
 const router = useRouter()
-const wide = useMediaQuery('(min-width: 1100px)')
-const notedShown = ref(wide.value)
+const tools = useTools()
+/** What slides over the work: what this learner needs, and what was noted today. */
+const needsShown = ref(false)
+const notedShown = ref(false)
 
 watch(
   () => props.id,
@@ -33,8 +38,13 @@ watch(
 // Another tab or another teacher may have added something while this one was away.
 whenBehind(lesson.refresh)
 useEventListener('keydown', (event: KeyboardEvent) => {
+  // Wherever the focus is, what slid over the work goes.
+  if (event.key === 'Escape') needsShown.value = notedShown.value = false
   // Who types on at once loses nothing while the field is still on its way.
   if (noteOpen.value && !isTyping(event) && event.key.length === 1) {
+    const field = document.getElementById('quick-note')
+    // Once it is there it takes the letter itself: what the model is told now could be written over by the next one.
+    if (field) return field.focus()
     event.preventDefault()
     noting.value += event.key
     return
@@ -62,6 +72,14 @@ const left = computed(() => {
   const minutes = Math.ceil(l.minutes - 1440 * daysBetween(l.startsAt, now.value))
   return minutes > 0 ? minutes : undefined
 })
+/** What is played, and for how long. */
+const onWhat = computed(() => {
+  const weeks = factsOf(lesson.entries).weeksPlaying
+  const name = lesson.inst?.name.split(' ')[0] ?? ''
+  return weeks ? `${name}, week ${weeks}` : name
+})
+/** Who has done something since is new no longer. */
+const needy = computed(() => lesson.answer?.concerns.some((c) => c.kind !== 'new'))
 /** A note from anywhere, by one key: it is kept at the stop that is open. */
 const noting = useDraft(() => `quick-note.${props.id}`, '')
 const noteOpen = ref(false)
@@ -77,21 +95,48 @@ async function keepNote() {
 </script>
 
 <template>
-  <Teleport to="#top-right" defer>{{ when }}</Teleport>
   <template v-if="lesson.answer">
-    <LessonLine :current="String(route.name)" />
-    <div class="zones" :class="{ folded: !notedShown }">
-      <aside class="needs" aria-label="What this learner needs now">
-        <NeedsNow :answer="lesson.answer" />
-      </aside>
-      <main id="work" class="work"><RouterView /></main>
-      <aside class="noted" aria-label="Noted today">
-        <Button size="small" class="fold" :aria-expanded="notedShown" @click="notedShown = !notedShown">
-          {{ notedShown ? 'Fold away' : 'Noted' }}
-        </Button>
-        <NotedToday v-if="notedShown" />
-      </aside>
-    </div>
+    <Teleport to="#band" defer>
+      <button
+        type="button"
+        class="who"
+        :aria-label="`${lesson.answer.learner.name}: what is needed now`"
+        :aria-expanded="needsShown"
+        @click="needsShown = !needsShown"
+      >
+        <span class="name"
+          >{{ lesson.answer.learner.name }}<i v-if="needy" class="dot" aria-hidden="true"></i
+        ></span>
+        <span class="sub">{{ onWhat }}</span>
+      </button>
+      <LessonLine :current="String(route.name)" />
+    </Teleport>
+    <Teleport to="#rail" defer>
+      <ToolsRail :left="left" :noted="lesson.noted.length" @pencil="notedShown = !notedShown" />
+    </Teleport>
+    <main id="work" class="work"><RouterView /></main>
+    <RunningTimers />
+    <PulsePanel v-if="tools.pulsing" />
+    <Drawer
+      v-model:open="needsShown"
+      placement="left"
+      width="min(420px, 92vw)"
+      :title="when"
+      :mask-style="{ background: 'rgb(34 27 31 / 24%)' }"
+      force-render
+    >
+      <aside aria-label="What this learner needs now"><NeedsNow :answer="lesson.answer" /></aside>
+    </Drawer>
+    <Drawer
+      v-model:open="notedShown"
+      placement="right"
+      width="min(420px, 92vw)"
+      title="Noted today"
+      :mask-style="{ background: 'rgb(34 27 31 / 24%)' }"
+      force-render
+    >
+      <aside aria-label="Noted today"><NotedToday /></aside>
+    </Drawer>
     <Modal v-model:open="noteOpen" title="Note" ok-text="Keep note" cancel-text="Leave" @ok="keepNote">
       <Textarea
         id="quick-note"
@@ -104,8 +149,6 @@ async function keepNote() {
         @keydown.enter.ctrl.prevent="keepNote"
       />
     </Modal>
-    <RunningTimers />
-    <ToolsBar />
   </template>
   <main v-else id="work" class="waiting">
     <template v-if="lesson.failed">
@@ -118,34 +161,47 @@ async function keepNote() {
 </template>
 
 <style scoped>
-.zones {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: 216px minmax(0, 1fr) 216px;
+.who {
+  flex: none;
+  width: 190px;
+  padding: 6px 10px 0 0;
+  font: inherit;
+  line-height: 1.25;
+  text-align: left;
+  color: var(--on-wood);
+  background: none;
+  border: 0;
+  cursor: pointer;
 }
-.zones.folded {
-  grid-template-columns: 216px minmax(0, 1fr) 92px;
+.name,
+.sub {
+  display: block;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
-.needs,
-.noted {
-  background: var(--paper);
-  padding: 18px 18px;
-  overflow: auto;
+.name {
+  font-size: 18px;
+  font-weight: 650;
 }
-.noted {
-  border-left: 1px solid var(--line);
+.dot {
+  display: inline-block;
+  width: 10px;
+  height: 10px;
+  margin-left: 9px;
+  border-radius: 50%;
+  background: var(--brass-on-wood);
 }
-.needs {
-  border-right: 1px solid var(--line);
-}
-.fold {
-  float: right;
+.sub {
+  font-size: 14px;
+  color: var(--on-wood-soft);
 }
 .work {
-  overflow: auto;
-  padding: 20px 24px;
+  flex: 1;
+  min-height: 0;
   min-width: 0;
+  overflow: auto;
+  padding: 14px 28px 20px;
 }
 .waiting {
   padding: 48px;
@@ -153,22 +209,18 @@ async function keepNote() {
   gap: 12px;
   align-content: start;
 }
-@media (max-width: 900px) {
-  .zones,
-  .zones.folded {
-    display: flex;
-    flex-direction: column;
-    overflow: auto;
+@media (max-width: 1000px) {
+  .who {
+    width: 130px;
+  }
+}
+@media (max-width: 700px) {
+  .who {
+    width: 92px;
+    padding-top: 8px;
   }
   .work {
-    order: -1;
-    overflow: visible;
-    flex: none;
-    padding: 16px 14px;
-  }
-  .needs,
-  .noted {
-    border: 0;
+    padding: 12px 14px 16px;
   }
 }
 </style>

@@ -5,7 +5,7 @@ import { STAGES } from '@halitus/core/contract'
 import { STAGE_NAMES } from '@/base/words.ts'
 import { useLesson } from './store.ts'
 
-/** The order of work as one line; what was done today stands on it. */
+/** The order of work as one line in the band; what was done today stands on it. */
 defineProps<{ current: string }>()
 const lesson = useLesson()
 const stops = computed(() =>
@@ -13,7 +13,8 @@ const stops = computed(() =>
     stage,
     number: i + 1,
     done: lesson.done.includes(stage),
-    said: lesson.said(stage),
+    // Nothing was done: nothing is said.
+    said: lesson.said(stage).replace(/^–$/, ''),
   })),
 )
 </script>
@@ -27,10 +28,11 @@ const stops = computed(() =>
       class="stop"
       :class="{ done: s.done, now: s.stage === current }"
       :aria-current="s.stage === current ? 'step' : undefined"
+      :title="s.said"
     >
-      <span class="mark" aria-hidden="true"></span>
+      <span class="bead" aria-hidden="true"></span>
       <span class="words"
-        ><span class="number">{{ s.number }}</span> <b>{{ STAGE_NAMES[s.stage] }}</b>
+        ><span class="visually-hidden">{{ s.number }} </span><b>{{ STAGE_NAMES[s.stage] }}</b>
         <span class="said">{{ s.said }}</span></span
       >
     </RouterLink>
@@ -39,90 +41,115 @@ const stops = computed(() =>
 
 <style scoped>
 .line {
+  flex: 1;
+  min-width: 0;
   display: grid;
-  grid-template-columns: repeat(7, 1fr);
-  flex: none;
-  padding: 12px 24px 10px;
-  background: var(--surface);
-  border-bottom: 1px solid var(--line);
+  grid-template-columns: repeat(7, minmax(0, 1fr));
+  padding-top: 10px;
 }
 .stop {
-  display: block;
-  text-decoration: none;
-  color: var(--ink);
   position: relative;
+  min-width: 0;
+  color: var(--on-wood);
+  text-decoration: none;
 }
 .stop::before {
   content: '';
   position: absolute;
-  top: 8px;
+  top: 9px;
   left: 0;
   right: 0;
   height: 2px;
-  background: var(--line);
+  background: #6a5a60;
+}
+.stop:last-child::before {
+  right: 50%;
 }
 .stop.done::before {
-  background: var(--ink);
+  top: 7.5px;
+  height: 5px;
+  background: var(--brass-on-wood);
 }
-.mark {
+.bead {
   position: relative;
   display: block;
   width: 16px;
   height: 16px;
+  margin: 2px 0 1px;
   border-radius: 50%;
-  background: var(--surface);
-  border: 2px solid var(--soft);
-  margin-bottom: 4px;
+  background: var(--wood);
+  border: 2px solid var(--on-wood-soft);
 }
-.done .mark {
-  background: var(--ink);
-  border-color: var(--ink);
+.done .bead {
+  background: var(--brass-on-wood);
+  border-color: var(--brass-on-wood);
 }
-.now .mark {
-  border: 5px solid var(--metal);
-  background: var(--surface);
-  width: 20px;
-  height: 20px;
-  margin: -2px 0 2px -2px;
+.now .bead {
+  width: 22px;
+  height: 22px;
+  margin: -1px 0 -2px -3px;
+  background: var(--wood);
+  border: 6px solid var(--brass-on-wood);
 }
 .words {
+  display: block;
+  padding-right: 8px;
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: nowrap;
+  line-height: 1.2;
 }
-.number,
-.said {
-  color: var(--soft);
-  font-size: 13.5px;
-}
-.said {
-  margin-left: 7px;
-}
-.number {
-  margin-right: 5px;
+b {
+  font-size: 15.5px;
+  font-weight: 600;
 }
 .now b {
-  text-decoration: underline;
-  text-decoration-color: var(--metal);
-  text-decoration-thickness: 2px;
-  text-underline-offset: 4px;
+  color: var(--brass-on-wood);
 }
-@media (max-width: 900px) {
-  .line {
-    overflow-x: auto;
-    grid-template-columns: repeat(7, 120px);
-  }
+.said {
+  margin-left: 5px;
+  font-size: 14px;
+  color: var(--on-wood-soft);
 }
-@media (max-width: 700px) {
-  .line {
-    padding: 8px 8px 6px;
-    overflow: visible;
-    grid-template-columns: repeat(7, minmax(0, 1fr));
-  }
-  .number,
+.now .said {
+  color: var(--brass-on-wood);
+}
+@media (max-width: 1000px) {
   .said {
     display: none;
   }
-  .words b {
-    font-size: 12px;
+}
+/* A phone: beads alone, each 50 px apart; the stop that is open says its name. */
+@media (max-width: 700px) {
+  .line {
+    padding: 8px 8px 0 0;
+  }
+  .stop:last-child .words {
+    text-align: right;
+  }
+  .bead {
+    margin: 4px auto 2px;
+  }
+  .now .bead {
+    margin: 1px auto -1px;
+  }
+  .words {
+    padding: 0;
+    overflow: visible;
+    text-align: center;
+    text-overflow: clip;
+  }
+  b {
+    font-size: 14px;
+  }
+  .stop:not(.now) b {
+    /* Not seen, still read aloud. */
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+    white-space: nowrap;
   }
 }
 </style>

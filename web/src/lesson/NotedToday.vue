@@ -7,7 +7,6 @@ const lesson = useLesson()
 </script>
 
 <template>
-  <h2>Noted today</h2>
   <p v-if="!lesson.noted.length" class="soft empty">Nothing yet. What you measure and note stands here.</p>
   <ul v-else>
     <li v-for="e in lesson.noted" :key="e.id">

@@ -28,13 +28,13 @@ const tools = useTools()
   flex-wrap: wrap;
   flex: none;
   padding: 6px 24px;
-  background: var(--metal-wash);
+  background: var(--cane);
   border-top: 1px solid var(--line);
 }
 .timer {
   font: inherit;
   color: var(--ink);
-  background: var(--surface);
+  background: var(--sheet);
   border: 1px solid var(--soft);
   border-radius: 20px;
   padding: 3px 14px;
@@ -46,6 +46,6 @@ const tools = useTools()
 }
 .timer.done {
   background: var(--ink);
-  color: var(--surface);
+  color: var(--sheet);
 }
 </style>

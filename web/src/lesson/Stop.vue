@@ -56,9 +56,9 @@ async function keepNote() {
 <template>
   <section class="stop" :aria-busy="coming">
     <header class="head">
-      <h1>{{ STAGE_NAMES[stage] }}</h1>
-      <span class="views"><slot name="head" /></span>
-      <span class="action"><slot name="action" /></span>
+      <h1 :class="{ 'visually-hidden': $slots.head }">{{ STAGE_NAMES[stage] }}</h1>
+      <div v-if="$slots.head" class="views"><slot name="head" /></div>
+      <span v-if="$slots.action" class="action"><slot name="action" /></span>
     </header>
     <slot />
     <details class="foot" :open="open">
@@ -119,17 +119,22 @@ async function keepNote() {
 
 <style scoped>
 .head {
+  position: relative;
   display: flex;
   align-items: center;
   gap: 8px 18px;
-  margin-bottom: 6px;
-  flex-wrap: wrap;
+  min-height: 48px;
+  margin-bottom: 8px;
 }
+/* One row, never two: narrower screens scroll it. */
 .views {
-  flex: 1 1 300px;
+  flex: 1;
   min-width: 0;
+  overflow-x: auto;
+  scrollbar-width: none;
 }
 .action {
+  flex: none;
   margin-left: auto;
   display: flex;
   gap: 6px;
@@ -164,6 +169,17 @@ summary::before {
 li {
   padding: 6px 0;
   border-top: 1px solid var(--line);
+}
+@media (max-width: 1000px) {
+  .head:has(.action) {
+    flex-wrap: wrap;
+  }
+  .views {
+    flex-basis: 100%;
+  }
+  .action {
+    margin: 0;
+  }
 }
 @media (max-width: 900px) {
   .fields {

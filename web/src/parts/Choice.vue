@@ -19,13 +19,13 @@ const chosen = defineModel<T>()
 .choice {
   font: inherit;
   color: var(--ink);
-  background: var(--surface)
-    url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='M1 1l4 4 4-4' fill='none' stroke='%238d9aa1' stroke-width='1.6'/%3E%3C/svg%3E")
+  background: var(--desk)
+    url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 10 6'%3E%3Cpath d='M1 1l4 4 4-4' fill='none' stroke='%238a7f83' stroke-width='1.6'/%3E%3C/svg%3E")
     no-repeat right 11px center / 10px;
   height: 40px;
-  padding: 0 30px 0 12px;
-  border: 1px solid var(--soft);
-  border-radius: var(--radius);
+  padding: 0 30px 0 16px;
+  border: 0;
+  border-radius: 20px;
   appearance: none;
   text-overflow: ellipsis;
   max-width: 100%;

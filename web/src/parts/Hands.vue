@@ -34,7 +34,7 @@ const words = computed(() => handsInWords(props.system, props.touches))
   width: 20px;
   font-size: 16px;
   font-weight: 700;
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 .finger,
 .key {
@@ -51,14 +51,14 @@ const words = computed(() => handsInWords(props.system, props.touches))
 .key {
   background: var(--ink);
   border-color: var(--ink);
-  color: var(--surface);
+  color: var(--sheet);
   font-weight: 700;
 }
 .finger.half {
   border-color: var(--ink);
   color: var(--ink);
   font-weight: 700;
-  background: linear-gradient(to right, var(--metal-wash) 50%, transparent 50%);
+  background: linear-gradient(to right, var(--cane) 50%, transparent 50%);
 }
 .key {
   border-radius: 6px;

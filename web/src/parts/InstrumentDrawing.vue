@@ -167,7 +167,7 @@ const say = (state: TouchState, half: boolean) =>
   fill: var(--tube-bore);
 }
 .column {
-  fill: var(--metal);
+  fill: var(--brass);
 }
 .joint {
   fill: #b9c4c9;
@@ -181,7 +181,7 @@ const say = (state: TouchState, half: boolean) =>
   fill: #fff;
 }
 .touch circle {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--soft);
   stroke-width: 1.2;
 }
@@ -196,10 +196,10 @@ const say = (state: TouchState, half: boolean) =>
 .mark {
   font-size: 14px;
   font-weight: 700;
-  fill: var(--metal-text);
+  fill: var(--brass-text);
 }
 .open {
-  font-size: 13px;
+  font-size: 14px;
   fill: var(--ink);
 }
 .dot circle {
@@ -217,7 +217,7 @@ const say = (state: TouchState, half: boolean) =>
 }
 .touch.held text,
 .touch.lifting text {
-  fill: var(--surface);
+  fill: var(--sheet);
   font-weight: 700;
 }
 .touch.pressing circle {
@@ -236,7 +236,7 @@ const say = (state: TouchState, half: boolean) =>
   stroke: none;
 }
 .taps.dot circle:not(.reach) {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--soft);
   opacity: 1;
 }
@@ -244,10 +244,10 @@ const say = (state: TouchState, half: boolean) =>
   outline: none;
 }
 .taps:focus-visible .reach {
-  fill: var(--metal-wash);
+  fill: var(--cane);
 }
 .wedge {
-  fill: var(--metal);
+  fill: var(--brass);
   stroke: var(--ink);
   stroke-width: 0.8;
 }

@@ -81,8 +81,8 @@ input {
 }
 input:focus {
   outline: none;
-  border-color: var(--metal);
-  background: var(--metal-wash);
+  border-color: var(--brass);
+  background: var(--cane);
 }
 .unit {
   color: var(--soft);

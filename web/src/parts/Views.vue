@@ -1,8 +1,16 @@
 <script setup lang="ts" generic="T extends string">
-import { ref } from 'vue'
+import { nextTick, onMounted, ref, watch } from 'vue'
+import Sign from '@/drawings/Sign.vue'
 
-/** One of a few views or answers, as words on a line; the one that is chosen is underlined. Arrows go along. */
-const props = defineProps<{ options: readonly { value: T; label: string }[]; label: string }>()
+/**
+ * One of a few views or answers, as words on a line; the one that is chosen is underlined. Arrows go along. The parts of a stop
+ * carry their signs: the one that is open is the row's title.
+ */
+const props = defineProps<{
+  options: readonly { value: T; label: string }[]
+  label: string
+  signs?: boolean
+}>()
 const chosen = defineModel<T>()
 const line = ref<HTMLElement>()
 
@@ -16,10 +24,20 @@ function go(event: KeyboardEvent) {
   chosen.value = props.options[next]!.value
   ;(line.value?.children[next] as HTMLElement | undefined)?.focus()
 }
+/** On a row that scrolls, what is open is in sight. */
+async function intoSight() {
+  await nextTick()
+  if (props.signs)
+    line.value
+      ?.querySelector('[aria-checked="true"]')
+      ?.scrollIntoView?.({ block: 'nearest', inline: 'center' })
+}
+onMounted(intoSight)
+watch(chosen, intoSight)
 </script>
 
 <template>
-  <span ref="line" role="radiogroup" class="views" :aria-label="label" @keydown="go">
+  <span ref="line" role="radiogroup" class="views" :class="{ signs }" :aria-label="label" @keydown="go">
     <button
       v-for="o in options"
       :key="o.value"
@@ -30,7 +48,8 @@ function go(event: KeyboardEvent) {
       :tabindex="o.value === chosen ? 0 : -1"
       @click="chosen = o.value"
     >
-      {{ o.label }}
+      <Sign v-if="signs" :name="o.value" />
+      <span>{{ o.label }}</span>
     </button>
   </span>
 </template>
@@ -58,6 +77,30 @@ function go(event: KeyboardEvent) {
 .view[aria-checked='true'] {
   color: var(--ink);
   font-weight: 650;
-  border-color: var(--metal);
+  border-color: var(--brass);
+}
+.signs {
+  flex-wrap: nowrap;
+  align-items: stretch;
+  gap: 0 6px;
+}
+.signs .view {
+  flex: none;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 1px;
+  padding: 0 6px 3px;
+  font-size: 14px;
+  line-height: 1.2;
+  white-space: nowrap;
+}
+.signs .view[aria-checked='true'] {
+  flex-direction: row;
+  align-items: center;
+  gap: 10px;
+  font-size: 24px;
+  font-weight: 680;
 }
 </style>

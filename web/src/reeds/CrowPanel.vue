@@ -85,8 +85,8 @@ const BY = { player: '', teacher: 'teacher’s work', 'reed maker': 'a reed make
   flex-wrap: wrap;
 }
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 li {
   display: grid;
@@ -96,11 +96,11 @@ li {
   padding: 4px 0;
 }
 li.first {
-  background: var(--metal-wash);
-  box-shadow: inset 4px 0 var(--metal);
+  background: var(--cane);
+  box-shadow: inset 4px 0 var(--brass);
   padding-left: 8px;
 }
 .by {
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 </style>

@@ -266,7 +266,7 @@ async function add() {
   min-height: 52px;
 }
 .playing {
-  box-shadow: inset 4px 0 var(--metal);
+  box-shadow: inset 4px 0 var(--brass);
   padding-left: 12px;
 }
 .name {
@@ -274,7 +274,7 @@ async function add() {
 }
 .mark {
   margin-left: 8px;
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 .gone .name {
   color: var(--soft);

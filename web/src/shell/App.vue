@@ -4,6 +4,8 @@ import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useEventListener } from '@vueuse/core'
 import Notices from './Notices.vue'
+import PlateSpot from './PlateSpot.vue'
+import StudioRail from './StudioRail.vue'
 import { isTyping, letKeysWork } from '@/base/keys.ts'
 import { pulseGoesOn, stopPulse } from '@/base/pulse.ts'
 import { libraryTheme } from '@/base/theme.ts'
@@ -50,32 +52,28 @@ const clockWords = computed(() => {
 <template>
   <ConfigProvider :theme="theme" :auto-insert-space-in-button="false">
     <a class="skip" href="#work">To the work</a>
-    <div class="frame">
-      <header v-if="!alone" class="top">
-        <RouterLink to="/" class="name">Halitus</RouterLink>
-        <nav aria-label="Studio">
-          <RouterLink to="/">Today</RouterLink>
-          <RouterLink to="/learners">Learners</RouterLink>
-          <RouterLink to="/reeds">Reeds</RouterLink>
-          <RouterLink to="/squeaks">Squeaks</RouterLink>
-          <RouterLink to="/settings">Settings</RouterLink>
-        </nav>
-        <span id="top-right" class="top-right"></span>
-        <button v-if="pulseGoesOn && !inLesson" class="top-button" type="button" @click="stopPulse()">
-          Stop the pulse
-        </button>
-        <button
-          class="top-button"
-          type="button"
-          :aria-pressed="appearance.dark"
-          @click="appearance.dark = !appearance.dark"
-        >
-          {{ appearance.dark ? 'Light' : 'Dark' }}
-        </button>
-        <button class="top-button" type="button" aria-label="Keys" @click="keysShown = true">?</button>
-      </header>
-      <p v-if="clockWords" class="clock caution" role="status">{{ clockWords }}</p>
-      <RouterView />
+    <div class="frame" :class="{ alone, left: appearance.railLeft }">
+      <template v-if="!alone">
+        <header class="band">
+          <RouterLink to="/" class="mark" aria-label="Halitus: the day">
+            <svg viewBox="0 0 34 20" aria-hidden="true">
+              <path d="M3 13c6-9 9 6 15-2 3-4 6-3 13-3" />
+            </svg>
+            <b v-if="!inLesson">Halitus</b>
+          </RouterLink>
+          <div id="band" class="on-band"></div>
+        </header>
+        <aside class="rail" aria-label="Tools and pages">
+          <div id="rail" class="on-rail">
+            <StudioRail v-if="!inLesson" @keys="keysShown = true" />
+          </div>
+          <PlateSpot />
+        </aside>
+      </template>
+      <div class="sheet">
+        <p v-if="clockWords" class="clock caution" role="status">{{ clockWords }}</p>
+        <RouterView />
+      </div>
     </div>
     <Notices />
     <KeySheet v-if="keysShown" v-model:open="keysShown" />
@@ -84,9 +82,90 @@ const clockWords = computed(() => {
 
 <style scoped>
 .frame {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 84px;
+  grid-template-rows: 56px minmax(0, 1fr);
+  height: 100%;
+  background: var(--wood);
+}
+.frame.left {
+  grid-template-columns: 84px minmax(0, 1fr);
+}
+.frame.alone {
+  display: block;
+  background: none;
+}
+.alone .sheet {
+  height: 100%;
+  border-radius: 0;
+}
+.band {
+  grid-area: 1 / 1;
+  display: flex;
+  align-items: stretch;
+  min-width: 0;
+  color: var(--on-wood);
+  box-shadow: inset 0 7px 0 -3px var(--wood-raised);
+}
+.left .band,
+.left .sheet {
+  grid-column: 2;
+}
+.mark {
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 0 14px 0 16px;
+  color: var(--on-wood);
+  text-decoration: none;
+  font-size: 20px;
+}
+.mark svg {
+  width: 34px;
+  fill: none;
+  stroke: var(--brass-on-wood);
+  stroke-width: 3;
+  stroke-linecap: round;
+}
+.on-band {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+}
+.rail {
+  grid-area: 1 / 2 / 3 / 3;
   display: flex;
   flex-direction: column;
-  height: 100%;
+  color: var(--on-wood);
+  min-height: 0;
+  box-shadow: inset -7px 7px 0 -3px var(--wood-raised);
+  border-top-right-radius: 28px;
+}
+.left .rail {
+  grid-area: 1 / 1 / 3 / 2;
+  box-shadow: inset 7px 7px 0 -3px var(--wood-raised);
+  border-radius: 28px 0 0;
+}
+.on-rail {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.sheet {
+  grid-area: 2 / 1;
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--sheet);
+  border-top-right-radius: 28px;
+}
+.left .sheet {
+  border-radius: 28px 0 0;
 }
 .clock {
   margin: 0;
@@ -99,68 +178,50 @@ const clockWords = computed(() => {
 .skip:focus {
   left: 8px;
   top: 8px;
-  background: var(--surface);
+  background: var(--sheet);
   padding: 8px;
   z-index: 10;
 }
-.top {
-  display: flex;
-  align-items: center;
-  gap: 22px;
-  height: 52px;
-  flex: none;
-  padding: 0 24px;
-  background: var(--blackwood);
-  color: var(--on-blackwood);
-}
-.top a {
-  color: var(--on-blackwood-soft);
-  text-decoration: none;
-  padding: 6px 0;
-}
-.top a.router-link-exact-active {
-  color: var(--on-blackwood);
-  box-shadow: inset 0 -2px var(--metal);
-}
-.top .name {
-  color: var(--on-blackwood);
-  font-size: 21px;
-  font-weight: 700;
-  box-shadow: none !important;
-}
-nav {
-  display: flex;
-  gap: 22px;
-}
-.top-right {
-  margin-left: auto;
-}
-.top-button {
-  font: inherit;
-  color: var(--on-blackwood);
-  background: none;
-  border: 1px solid #56646b;
-  border-radius: var(--radius);
-  min-width: 34px;
-  height: 32px;
-  padding: 0 10px;
-  cursor: pointer;
-}
+/* A phone, or a screen enlarged twice: the rail lies below. */
 @media (max-width: 700px) {
-  .top {
-    flex-wrap: wrap;
-    height: auto;
-    gap: 2px 14px;
-    padding: 6px 14px;
+  .frame,
+  .frame.left {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: 60px minmax(0, 1fr) 84px;
   }
-  nav {
-    gap: 14px;
+  .band,
+  .left .band {
+    grid-area: 1 / 1;
   }
-  .top-right {
-    order: 9;
-    width: 100%;
-    margin: 0;
-    font-size: 14px;
+  .sheet,
+  .left .sheet {
+    grid-area: 2 / 1;
+    border-radius: 24px 24px 0 0;
+  }
+  .rail,
+  .left .rail {
+    grid-area: 3 / 1;
+    flex-direction: row;
+    border-radius: 0;
+    box-shadow: none;
+  }
+  .on-rail {
+    flex-direction: row;
+    min-width: 0;
+    overflow-x: auto;
+  }
+  .mark {
+    padding: 0 8px 0 12px;
+  }
+}
+@media print {
+  .frame {
+    display: block;
+    background: none;
+  }
+  .band,
+  .rail {
+    display: none;
   }
 }
 </style>

@@ -60,13 +60,13 @@ function undo(n: Notice) {
   align-items: center;
   gap: 16px;
   padding: 10px 16px;
-  background: var(--blackwood);
-  color: var(--on-blackwood);
-  border-left: 4px solid var(--metal);
+  background: var(--wood);
+  color: var(--on-wood);
+  border-left: 4px solid var(--brass);
   border-radius: var(--radius);
 }
 .notice.alarm {
-  border-left-color: var(--alarm);
+  border-left-color: var(--lacquer);
 }
 .notice span {
   flex: 1;
@@ -74,7 +74,7 @@ function undo(n: Notice) {
 .notice button {
   font: inherit;
   font-weight: 650;
-  color: var(--on-blackwood);
+  color: var(--on-wood);
   background: none;
   border: 0;
   text-decoration: underline;

@@ -3,6 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { inTenths, NO, type Answer, type Belief, type NextCheck, type Question } from '@halitus/core/evidence'
 import { useDraft } from '@/base/drafts.ts'
+import Plate from '@/parts/Plate.vue'
 
 /** What is seen and heard, by tap: the likely cause, one thing to try, and what would make it sure. */
 const props = defineProps<{
@@ -43,6 +44,7 @@ async function keepIt(helped: 'yes' | 'no' | 'not tried') {
   if (!cause) return
   if (await props.keep({ answers: told.value, cause, helped })) told.value = []
 }
+defineExpose({ told, answer })
 </script>
 
 <template>
@@ -69,7 +71,7 @@ async function keepIt(helped: 'yes' | 'no' | 'not tried') {
       <p class="try">{{ best.remedy }}</p>
       <p v-if="best.caution" class="caution">{{ best.caution }}</p>
       <p class="taps kept">
-        <Button type="primary" @click="keepIt('yes')">Helped</Button>
+        <Plate @click="keepIt('yes')">Helped</Plate>
         <Button @click="keepIt('no')">Didn’t help</Button>
         <Button @click="keepIt('not tried')">Keep for later</Button>
       </p>
@@ -134,7 +136,7 @@ h3 {
 }
 .why {
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 18px;
   margin-top: 10px;
 }

@@ -44,10 +44,10 @@ const MARKS = 2
   cursor: pointer;
 }
 .step[aria-pressed='true'] {
-  border-color: var(--metal);
+  border-color: var(--brass);
   font-weight: 650;
 }
 .mark {
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 </style>

@@ -9,6 +9,7 @@ import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import NoteName from '@/parts/NoteName.vue'
 import Quantity from '@/parts/Quantity.vue'
+import Plate from '@/parts/Plate.vue'
 
 /** The head of everything that is heard: the number, the note, one button, and where sound comes from. */
 const props = defineProps<{
@@ -107,15 +108,15 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     </div>
     <div v-if="bare" class="heard"></div>
     <div v-else class="heard">
-      <NoteName v-if="note" :note="note" :size="64" />
+      <NoteName v-if="note" :note="note" :size="96" />
       <span v-else class="big soft">–</span>
       <span v-if="cents !== undefined" class="cents"
         ><b>{{ signed(cents) }}</b> cents</span
       >
     </div>
-    <Button type="primary" size="large" class="go" :loading="listening.state === 'judging'" @click="begin">
+    <Plate :loading="listening.state === 'judging'" @click="begin">
       {{ action }} <kbd v-if="listening.state !== 'judging'">Space</kbd>
-    </Button>
+    </Plate>
     <input
       ref="fileInput"
       type="file"
@@ -162,38 +163,43 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 </template>
 
 <style scoped>
+/* The note at the left, the one number at the right: both are read from two metres. */
 .head {
-  display: grid;
-  grid-template-columns: 230px 1fr auto;
-  align-items: center;
+  display: flex;
+  flex-direction: row-reverse;
+  justify-content: space-between;
+  align-items: flex-end;
   gap: 20px;
-}
-.seconds .big {
-  font-size: 72px;
+  min-height: 108px;
 }
 .numbers {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-end;
   white-space: nowrap;
 }
+.seconds {
+  font-size: 24px;
+}
+.seconds .big {
+  font-size: 108px;
+  font-weight: 700;
+  line-height: 0.9;
+}
 .aim {
-  display: block;
-  color: var(--metal-text);
+  color: var(--brass-text);
   font-weight: 650;
-  font-size: 18px;
+  font-size: 20px;
 }
 .heard {
   display: flex;
   align-items: baseline;
-  gap: 22px;
+  gap: 26px;
   min-height: 74px;
 }
 .cents b {
-  font-size: 52px;
-  font-weight: 650;
-}
-.go {
-  height: 60px;
-  min-width: 150px;
-  font-size: 19px;
+  font-size: 44px;
+  font-weight: 680;
 }
 .player {
   display: flex;
@@ -220,31 +226,20 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
   gap: 8px;
   margin-left: 12px;
 }
-@media (max-width: 1000px) {
-  .head {
-    grid-template-columns: 1fr;
-  }
-}
-/* A phone at the stand: number and note side by side, so that what was heard has room below. */
 @media (max-width: 700px) {
   .head {
-    grid-template-columns: auto 1fr;
-    gap: 8px 16px;
+    min-height: 70px;
+    gap: 10px;
   }
   .seconds .big {
-    font-size: 52px;
+    font-size: 72px;
   }
   .heard {
     min-height: 0;
     gap: 10px;
-    justify-content: flex-end;
   }
   .cents b {
-    font-size: 34px;
-  }
-  .go {
-    grid-column: 1 / -1;
-    height: 52px;
+    font-size: 32px;
   }
 }
 </style>

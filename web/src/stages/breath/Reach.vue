@@ -45,12 +45,12 @@ figcaption {
   stroke-width: 2;
 }
 .band {
-  fill: var(--metal-wash);
-  stroke: var(--metal);
+  fill: var(--cane);
+  stroke: var(--brass);
   stroke-width: 2;
 }
 .middle {
-  stroke: var(--metal-text);
+  stroke: var(--brass-text);
   stroke-width: 2;
 }
 .last {

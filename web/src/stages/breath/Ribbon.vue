@@ -16,16 +16,17 @@ const svg = ref<SVGSVGElement>()
 const { width } = useElementSize(svg)
 /** Drawn one to one: letters keep their size on a phone. */
 const wide = computed(() => Math.max(300, width.value || 760))
-const HEIGHT = 276
+/** Large where there is room; a phone shows what follows as well. */
+const height = computed(() => (wide.value < 560 ? 276 : 380))
 const lineX = computed(() => Math.min(190, Math.max(112, 0.25 * wide.value)))
-const MIDDLE = 154
+const middle = computed(() => 0.56 * height.value)
 const THIN = 8
-const WIDE = 92
+const widest = computed(() => 0.34 * height.value)
 /** A second's length, so that a slow pulse shows as much of what comes. */
 const scale = computed(() => (56 * props.perMinute) / 60)
 const everyS = computed(() => 60 / props.perMinute)
 const x = (timeS: number) => lineX.value + (timeS - props.atS) * scale.value
-const half = (full: number) => THIN + (WIDE - THIN) * full
+const half = (full: number) => THIN + (widest.value - THIN) * full
 
 /** Parts of the drill that can be seen now. */
 const parts = computed(() => {
@@ -63,8 +64,13 @@ const parts = computed(() => {
   return found
 })
 const outline = computed(() => {
-  const upper = parts.value.flatMap((p) => [`${p.x0},${MIDDLE - p.w0}`, `${p.x1},${MIDDLE - p.w1}`])
-  const lower = parts.value.flatMap((p) => [`${p.x0},${MIDDLE + p.w0}`, `${p.x1},${MIDDLE + p.w1}`]).reverse()
+  const upper = parts.value.flatMap((p) => [
+    `${p.x0},${middle.value - p.w0}`,
+    `${p.x1},${middle.value - p.w1}`,
+  ])
+  const lower = parts.value
+    .flatMap((p) => [`${p.x0},${middle.value + p.w0}`, `${p.x1},${middle.value + p.w1}`])
+    .reverse()
   return [...upper, ...lower].join(' ')
 })
 const ticks = computed(() => {
@@ -82,7 +88,7 @@ const thread = computed(() => {
   const room = Math.min(...list.map((h) => h.db))
   return list
     .filter((h) => x(h.s) >= 0)
-    .map((h) => `${x(h.s)},${MIDDLE - (WIDE * Math.min(LOUD_DB, h.db - room)) / LOUD_DB}`)
+    .map((h) => `${x(h.s)},${middle.value - (widest.value * Math.min(LOUD_DB, h.db - room)) / LOUD_DB}`)
     .join(' ')
 })
 const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
@@ -91,8 +97,8 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 <template>
   <svg
     ref="svg"
-    :height="HEIGHT"
-    :viewBox="`0 0 ${wide} ${HEIGHT}`"
+    :height="height"
+    :viewBox="`0 0 ${wide} ${height}`"
     class="ribbon"
     role="img"
     aria-label="Breath, coming towards the line"
@@ -104,16 +110,16 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
       :key="p.key"
       class="name"
       :x="(p.x0 + p.x1) / 2"
-      :y="MIDDLE + 7"
+      :y="middle + 7"
       text-anchor="middle"
     >
       {{ p.phase }} {{ p.counts }}
     </text>
-    <line v-for="(t, i) in ticks" :key="i" :x1="t" :x2="t" :y1="HEIGHT - 18" :y2="HEIGHT - 8" class="tick" />
-    <line :x1="lineX" :x2="lineX" :y1="14" :y2="HEIGHT - 6" class="now" />
+    <line v-for="(t, i) in ticks" :key="i" :x1="t" :x2="t" :y1="height - 18" :y2="height - 8" class="tick" />
+    <line :x1="lineX" :x2="lineX" :y1="14" :y2="height - 6" class="now" />
     <g v-if="running" class="count">
       <text :x="lineX - 16" :y="40" text-anchor="end" class="word">{{ place.phase }}</text>
-      <text :x="lineX - 16" :y="MIDDLE + 44" text-anchor="end" class="number">{{ place.count }}</text>
+      <text :x="lineX - 16" :y="middle + 44" text-anchor="end" class="number">{{ place.count }}</text>
     </g>
   </svg>
 </template>
@@ -124,8 +130,8 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
   width: 100%;
 }
 .air {
-  fill: var(--metal-wash);
-  stroke: var(--metal);
+  fill: var(--air-fill);
+  stroke: var(--air);
   stroke-width: 2.5;
   stroke-linejoin: round;
 }
@@ -137,7 +143,7 @@ const place = computed(() => placeAt(props.pattern, props.perMinute, props.atS))
 .name {
   font-size: 19px;
   font-weight: 650;
-  fill: var(--metal-text);
+  fill: var(--ink-on-brass);
 }
 .tick {
   stroke: var(--soft);

@@ -26,11 +26,11 @@ defineProps<{ crossings: readonly Crossing[]; system: FingerSystem }>()
   margin: 6px 0 10px;
 }
 li {
-  border-left: 5px solid var(--alarm);
+  border-left: 5px solid var(--lacquer);
   padding-left: 9px;
 }
 li.clean {
-  border-color: var(--metal);
+  border-color: var(--brass);
 }
 .change {
   font-weight: 650;

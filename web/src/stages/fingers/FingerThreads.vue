@@ -99,11 +99,11 @@ const says = (ms: number) => (ms === 0 ? 'together' : ms > 0 ? `${ms} ms late` :
   touch-action: none;
 }
 .together {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 2;
 }
 .word {
-  fill: var(--metal-text);
+  fill: var(--brass-text);
   font-size: 15px;
 }
 .scale {
@@ -124,19 +124,19 @@ const says = (ms: number) => (ms === 0 ? 'together' : ms > 0 ? `${ms} ms late` :
   stroke-width: 1.5;
 }
 .knot {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 2.5;
   cursor: ew-resize;
 }
 .off .thick {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
 }
 .off .knot {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
 }
 .off .finger {
-  fill: var(--alarm);
+  fill: var(--lacquer);
   font-weight: 700;
 }
 </style>

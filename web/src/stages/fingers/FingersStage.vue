@@ -13,7 +13,7 @@ const first = lesson.inst?.teaching.firstNotes ?? []
 <template>
   <Stop stage="fingers" :coming="coming">
     <template #head>
-      <Views v-if="options.length > 1" v-model="kind" :options="options" label="What is practised" />
+      <Views v-if="options.length > 1" v-model="kind" signs :options="options" label="What is practised" />
     </template>
     <component :is="part" v-if="lesson.inst && isCharted(lesson.inst)" :key="kind" />
     <template v-else>

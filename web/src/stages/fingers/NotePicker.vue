@@ -98,7 +98,7 @@ defineExpose({ step })
   margin-top: 4px;
 }
 .problem {
-  color: var(--alarm);
+  color: var(--lacquer);
   max-width: 260px;
   font-size: 14px;
 }

@@ -144,7 +144,7 @@ const said = computed(() => {
 }
 progress {
   width: 160px;
-  accent-color: var(--metal);
+  accent-color: var(--brass);
 }
 .found {
   list-style: none;

@@ -192,14 +192,14 @@ const sayOf = (d: Dot) =>
   min-width: 800px;
 }
 .map:focus-visible {
-  outline: 2px solid var(--metal);
+  outline: 2px solid var(--brass);
   outline-offset: 2px;
 }
 .bar {
   fill: var(--tube);
 }
 .break {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 1.6;
   stroke-dasharray: 1.5 5;
 }
@@ -211,7 +211,7 @@ const sayOf = (d: Dot) =>
   cursor: pointer;
 }
 .note circle {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--soft);
   stroke-width: 1.5;
 }
@@ -220,16 +220,16 @@ const sayOf = (d: Dot) =>
   stroke: var(--ink);
 }
 .note.fresh circle {
-  fill: var(--metal);
+  fill: var(--brass);
   stroke: var(--ink);
 }
 .note .halo {
   fill: none !important;
-  stroke: var(--metal) !important;
+  stroke: var(--brass) !important;
   stroke-width: 2.5;
 }
 .note text {
-  font-size: 13px;
+  font-size: 14px;
   fill: var(--soft);
 }
 .note.known text,
@@ -247,7 +247,7 @@ const sayOf = (d: Dot) =>
   stroke: var(--ink);
 }
 .bow.fails {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
 }
 .tally {
   font-size: 14px;
@@ -255,11 +255,11 @@ const sayOf = (d: Dot) =>
   fill: var(--ink);
 }
 .tally.fails {
-  fill: var(--alarm);
+  fill: var(--lacquer);
 }
 .tube {
   fill: none;
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 1.6;
   stroke-dasharray: 4 4;
 }

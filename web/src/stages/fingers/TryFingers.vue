@@ -172,7 +172,7 @@ h2 {
   border-bottom: 3px solid transparent;
 }
 .pitch.on {
-  border-bottom-color: var(--metal);
+  border-bottom-color: var(--brass);
 }
 .pitch b {
   font-size: 24px;

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { Button, Input, InputNumber } from 'ant-design-vue'
+import { Button, InputNumber, Textarea } from 'ant-design-vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { CardRow } from '@halitus/core/records'
 import { api } from '@/api/index.ts'
-import Staff from '@/parts/Staff.vue'
-import CardNotes from '@/card/CardNotes.vue'
 import LearnersLink from './LearnersLink.vue'
+import PaperRow from './PaperRow.vue'
 import { useLesson } from '@/lesson/index.ts'
 import { useDraft } from '@/base/drafts.ts'
+import { dayName } from '@/base/words.ts'
 import { useNotices } from '@/base/notices.ts'
+import Plate from '@/parts/Plate.vue'
 
 const lesson = useLesson()
 const notices = useNotices()
@@ -75,168 +76,220 @@ async function compose() {
     undo: () => (edited.value = { ...before, version: card.value?.version ?? 0 }),
   })
 }
+const firstName = computed(() => lesson.answer?.learner.name.split(' ')[0] ?? '')
 const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'Compose the card'))
 </script>
 
 <template>
   <header class="head">
-    <h1>Home</h1>
-    <Button :type="card ? 'default' : 'primary'" size="large" @click="compose">{{ composeLabel }}</Button>
-    <template v-if="card">
-      <a class="paper" :href="api.pdfUrl(card.id, 'A4')" target="_blank">On paper, A4</a>
-      <a class="paper" :href="api.pdfUrl(card.id, 'Letter')" target="_blank">Letter</a>
-      <a class="paper" :href="api.pdfUrl(card.id, 'A4', true)" target="_blank">Large print</a>
-      <RouterLink class="paper" :to="{ name: 'card', params: { id: card.id } }">Learner’s view</RouterLink>
+    <h1 class="visually-hidden">Home</h1>
+    <Plate v-if="!card" @click="compose">{{ composeLabel }}</Plate>
+    <template v-else>
+      <Plate v-if="changed && !elsewhere" @click="save">Save changes</Plate>
+      <Button @click="compose">{{ composeLabel }}</Button>
+      <a class="paper-link" :href="api.pdfUrl(card.id, 'A4')" target="_blank">On paper, A4</a>
+      <a class="paper-link" :href="api.pdfUrl(card.id, 'Letter')" target="_blank">Letter</a>
+      <a class="paper-link" :href="api.pdfUrl(card.id, 'A4', true)" target="_blank">Large print</a>
+      <RouterLink class="paper-link" :to="{ name: 'card', params: { id: card.id } }"
+        >Learner’s view</RouterLink
+      >
     </template>
-    <Button
+    <component
+      :is="card && !changed ? Plate : Button"
       v-if="lesson.answer"
       class="end"
-      size="large"
       @click="lesson.finish(!lesson.answer.lesson.finishedAt)"
     >
       {{ lesson.answer.lesson.finishedAt ? 'Reopen lesson' : 'Finish lesson' }}
-    </Button>
+    </component>
   </header>
 
   <p v-if="!card" class="empty">
     The week’s card is composed from what was done today: long tone and next target, moves, what was wrong in
     the set-up, and what is planned for breath, tongue and tune. It keeps to {{ limit }} minutes.
   </p>
-  <template v-else>
-    <div class="sum">
-      <span
-        ><b class="big" :class="{ over: total > limit }">{{ total }}</b> min a session</span
-      >
-      <span class="soft">of {{ limit }}</span>
-      <label for="sessions">Sessions</label>
-      <InputNumber
-        id="sessions"
-        :value="now?.sessions ?? 5"
-        :min="1"
-        :max="7"
-        style="width: 76px"
-        @change="(n) => typeof n === 'number' && change({ sessions: n })"
-      />
-      <label for="listen">Listen for</label>
-      <Input
-        id="listen"
-        :value="now?.listenFor ?? ''"
-        class="listen"
-        :maxlength="200"
-        @update:value="(listenFor) => change({ listenFor })"
-      />
-      <Button type="primary" :disabled="!changed || elsewhere" @click="save">Save changes</Button>
-    </div>
-    <p v-if="elsewhere" class="caution" role="alert">
-      The card was changed elsewhere meanwhile; it has
-      {{ card.rows.map((r) => r.title).join(', ') || 'no rows' }}.
-      <Button size="small" @click="save">Keep mine</Button>
-      <Button size="small" @click="edited = null">Take that</Button>
-    </p>
-    <p v-else-if="changed" class="soft">Changed here, not saved yet.</p>
-    <ol class="rows">
-      <li v-for="row in rows" :key="row.id" class="row" :class="{ wide: !row.notes.length }">
-        <div class="what">
-          <h3>{{ row.title }}</h3>
-          <Input
-            :value="row.amount"
-            size="small"
-            :aria-label="`${row.title}: amount`"
-            :maxlength="200"
-            @update:value="(amount) => changeRow(row.id, { amount })"
-          />
-          <p class="soft">{{ row.aim }}</p>
-          <Staff v-if="lesson.inst && row.line?.length" :line="row.line" :inst="lesson.inst" :scale="30" />
-        </div>
-        <CardNotes
-          v-if="lesson.inst && row.notes.length"
-          :inst="lesson.inst"
-          :notes="row.notes"
-          class="notes"
+  <div v-else class="desk">
+    <article class="paper" aria-label="The card">
+      <p class="title">
+        <b>{{ firstName }}’s week</b>
+        <span class="soft">from {{ dayName(card.from) }},</span>
+        <InputNumber
+          id="sessions"
+          aria-label="Sessions"
+          :value="now?.sessions ?? 5"
+          :min="1"
+          :max="7"
+          :bordered="false"
+          class="number"
+          @change="(n) => typeof n === 'number' && change({ sessions: n })"
         />
-        <div class="minutes">
-          <InputNumber
-            :value="row.minutes"
-            :min="0"
-            :max="60"
-            size="small"
-            :aria-label="`${row.title}: minutes`"
-            style="width: 64px"
-            @change="(n) => typeof n === 'number' && changeRow(row.id, { minutes: n })"
-          />
-          min
-          <Button size="small" :aria-label="`Take ${row.title} off`" @click="remove(row)">Off</Button>
-        </div>
-      </li>
-    </ol>
-    <LearnersLink v-if="lesson.answer" :learner="lesson.answer.learner.id" />
-    <section v-if="leftOut.length">
-      <h2>Left out, to keep to {{ limit }} minutes</h2>
-      <ul>
-        <li v-for="row in leftOut" :key="row.id" class="out">
-          {{ row.title }}: {{ row.amount }}, {{ row.minutes }} min
+        <span class="soft">sessions</span>
+      </p>
+      <p class="listening">
+        <label for="listen">Listen for</label>
+        <Textarea
+          id="listen"
+          :value="now?.listenFor ?? ''"
+          :maxlength="200"
+          :bordered="false"
+          auto-size
+          class="written"
+          @update:value="(listenFor) => change({ listenFor })"
+        />
+      </p>
+      <p v-if="elsewhere" class="caution" role="alert">
+        The card was changed elsewhere meanwhile; it has
+        {{ card.rows.map((r) => r.title).join(', ') || 'no rows' }}.
+        <Button size="small" @click="save">Keep mine</Button>
+        <Button size="small" @click="edited = null">Take that</Button>
+      </p>
+      <p v-else-if="changed" class="soft">Changed here, not saved yet.</p>
+      <ol class="rows">
+        <PaperRow
+          v-for="row in rows"
+          :key="row.id"
+          :row="row"
+          :inst="lesson.inst"
+          :sessions="now?.sessions ?? 5"
+          @change="(more) => changeRow(row.id, more)"
+          @remove="remove(row)"
+        />
+      </ol>
+      <p class="sum">
+        <b class="total" :class="{ over: total > limit }">{{ total }}</b>
+        <span class="soft"
+          >of {{ limit }} minutes a session{{
+            total > limit ? `: ${total - limit} too many hang over the edge` : ''
+          }}</span
+        >
+        <span class="seen soft">seen at home by</span>
+      </p>
+    </article>
+    <aside class="beside" aria-label="Beside the card">
+      <h3>Beside the card</h3>
+      <p v-if="!leftOut.length" class="soft">Nothing was left out.</p>
+      <ul v-else>
+        <li v-for="row in leftOut" :key="row.id" class="slip">
+          <b>{{ row.minutes }}</b>
+          <span
+            ><b>{{ row.title }}</b
+            ><br /><span class="soft">{{ row.amount }}; left out, to keep to {{ limit }} minutes</span></span
+          >
           <Button size="small" @click="bringIn(row)">Bring in</Button>
         </li>
       </ul>
-    </section>
-  </template>
+      <LearnersLink v-if="lesson.answer" :learner="lesson.answer.learner.id" />
+    </aside>
+  </div>
 </template>
 
+<style scoped src="./written.css"></style>
 <style scoped>
 .head {
   display: flex;
   align-items: center;
-  gap: 16px;
+  gap: 8px 18px;
   flex-wrap: wrap;
 }
 .end {
   margin-left: auto;
 }
 .empty {
-  font-size: 20px;
-  max-width: 620px;
+  font-size: 24px;
+  line-height: 1.35;
+  max-width: 760px;
   margin-top: 28px;
+}
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(240px, 1fr);
+  gap: 26px;
+  align-items: start;
+  margin: 12px -28px -20px;
+  padding: 20px 28px 24px;
+  background: var(--desk);
+}
+.paper {
+  min-width: 0;
+  padding: 20px 22px 18px;
+  border-radius: 4px;
+  background: var(--sheet);
+  /* Paper on a desk. */
+  box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
+}
+.title {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  font-size: 18px;
+}
+.title > b {
+  font-size: 30px;
+  line-height: 1.1;
+}
+.listening {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  margin: 4px 0 8px;
+  font-size: 18px;
+}
+.listening label {
+  flex: none;
+  color: var(--soft);
 }
 .sum {
   display: flex;
-  align-items: center;
-  gap: 12px;
-  margin: 12px 0;
+  align-items: baseline;
   flex-wrap: wrap;
+  gap: 4px 10px;
+  padding-top: 8px;
+  border-top: 1px solid var(--line);
 }
-.sum .big {
-  font-size: 48px;
+.total {
+  font-size: 34px;
 }
 .over {
-  color: var(--alarm);
+  color: var(--lacquer);
 }
-.listen {
-  flex: 1;
-  min-width: 160px;
+.seen {
+  margin-left: auto;
+  padding-left: 170px;
+  border-top: 1px solid var(--soft);
+  font-size: 14px;
 }
-.row {
+.beside {
   display: grid;
-  grid-template-columns: minmax(190px, 0.9fr) minmax(0, 1.2fr) auto;
-  gap: 18px;
-  align-items: center;
-  border-top: 1px solid var(--line);
-  padding: 9px 0;
+  gap: 12px;
 }
-.row.wide {
-  grid-template-columns: 1fr auto;
+.slip {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  align-items: start;
+  gap: 12px;
+  margin-bottom: 10px;
+  padding: 12px 14px;
+  border-radius: 4px;
+  background: var(--sheet);
+  box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
 }
-.minutes {
-  white-space: nowrap;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-.out {
-  padding: 6px 0;
+.slip > b {
+  font-size: 18px;
+  color: var(--soft);
 }
 @media (max-width: 1000px) {
-  .row {
-    grid-template-columns: 1fr;
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 700px) {
+  .desk {
+    margin: 10px -14px -16px;
+    padding: 14px;
+  }
+  .seen {
+    padding-left: 60px;
   }
 }
 </style>

@@ -3,12 +3,15 @@ import { Button } from 'ant-design-vue'
 import { computed, nextTick, ref } from 'vue'
 import { storeToRefs } from 'pinia'
 import { useEventListener } from '@vueuse/core'
-import { setupSequence } from '@halitus/core/instruments'
+import { setupSequence, stepPicture } from '@halitus/core/instruments'
 import { daysBetween } from '@halitus/core/time'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import Views from '@/parts/Views.vue'
+import Plate from '@/parts/Plate.vue'
+import StepBeads from './StepBeads.vue'
+import StepTriple from './StepTriple.vue'
 
 const lesson = useLesson()
 /** The smallest part or the whole instrument; what is said here holds at the other stops. */
@@ -48,20 +51,23 @@ const verdicts = computed(
 )
 const at = useDraft(() => `step.${lesson.answer?.lesson.id}.${shown.value}`, 0)
 const current = computed(() => steps.value[at.value])
+/** Where the answer is a position, it is drawn; what no picture says stays in words. */
+const picture = computed(
+  () => current.value && lesson.inst && stepPicture(lesson.inst, current.value.step.id),
+)
+const others = computed(
+  () =>
+    current.value?.step.faults.filter(
+      (f) => f.id !== picture.value?.below?.faultId && f.id !== picture.value?.above?.faultId,
+    ) ?? [],
+)
 const doneCount = computed(() => steps.value.filter((s) => verdicts.value.has(s.step.id)).length)
-const PHASES = {
-  materials: 'Materials',
-  reed: 'Reed',
-  assembly: 'Assembly',
-  hold: 'Hold',
-  after: 'After',
-} as const
 const LETTERS = 'abcdefgh'
 
 async function go(index: number) {
   at.value = Math.max(0, Math.min(steps.value.length - 1, index))
   await nextTick()
-  document.querySelector('.steps [aria-current]')?.scrollIntoView({ block: 'nearest' })
+  document.querySelector('.steps [aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' })
 }
 function judge(verdict: 'ok' | 'wrong', faultId?: string) {
   const step = current.value?.step
@@ -78,8 +84,8 @@ function restRight() {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || !current.value) return
-  if (event.key === 'ArrowDown') void go(at.value + 1)
-  else if (event.key === 'ArrowUp') void go(at.value - 1)
+  if (event.key === 'ArrowDown' || event.key === 'ArrowRight') void go(at.value + 1)
+  else if (event.key === 'ArrowUp' || event.key === 'ArrowLeft') void go(at.value - 1)
   else if ((event.key === ' ' || event.key === 'Enter') && !pressesButton(event)) judge('ok')
   else {
     const fault = event.key.length === 1 ? current.value.step.faults[LETTERS.indexOf(event.key)] : undefined
@@ -88,7 +94,19 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   event.preventDefault()
 })
-const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
+const beads = computed(() =>
+  steps.value.map(({ step, timesWrong }) => ({
+    id: step.id,
+    title: step.title,
+    phase: step.phase,
+    timesWrong,
+    mark: mark(step.id),
+  })),
+)
+function mark(stepId: string): 'ok' | 'wrong' | 'open' {
+  const verdict = verdicts.value.get(stepId)?.verdict
+  return verdict === 'ok' || verdict === 'wrong' ? verdict : 'open'
+}
 </script>
 
 <template>
@@ -108,185 +126,151 @@ const mark = (stepId: string) => verdicts.value.get(stepId)?.verdict ?? 'open'
         ><b>{{ doneCount }}</b> of {{ steps.length }} looked at</span
       >
     </header>
-    <div class="columns">
-      <ol class="steps" aria-label="Steps">
-        <li v-for="(s, i) in steps" :key="s.step.id">
+    <section v-if="current" class="now" aria-live="polite">
+      <p class="title">{{ current.step.title }}</p>
+      <p class="look">
+        {{ current.step.look }}
+        <span v-if="current.timesWrong >= 2" class="often"
+          >wrong {{ current.timesWrong }} times in four weeks</span
+        >
+      </p>
+      <StepTriple
+        v-if="picture"
+        :picture="picture"
+        :step="current.step"
+        :letters="LETTERS"
+        :chosen="verdicts.get(current.step.id)?.faultId"
+        :last="lastFault.get(current.step.id)"
+        @right="judge('ok')"
+        @wrong="(id) => judge('wrong', id)"
+      />
+      <ul v-if="others.length" class="faults" :class="{ few: picture }" aria-label="Or what is wrong">
+        <li v-for="f in others" :key="f.id">
           <button
-            class="plain step"
             type="button"
-            :class="mark(s.step.id)"
-            :aria-current="i === at ? 'step' : undefined"
-            @click="go(i)"
+            class="fault"
+            :class="{ chosen: verdicts.get(current.step.id)?.faultId === f.id }"
+            @click="judge('wrong', f.id)"
           >
-            <span class="dot" aria-hidden="true">{{
-              mark(s.step.id) === 'ok' ? '✓' : mark(s.step.id) === 'wrong' ? '!' : ''
-            }}</span>
-            <span>{{ s.step.title }}</span>
-            <span class="visually-hidden">{{
-              { ok: 'right', wrong: 'wrong', open: 'not looked at' }[mark(s.step.id)]
-            }}</span>
-            <span v-if="s.timesWrong >= 2" class="often">{{ s.timesWrong }}×</span>
+            <span
+              ><b>{{ f.what }}</b>
+              <span v-if="lastFault.get(current.step.id) === f.id" class="often">last time</span><br /><span
+                class="soft"
+                >{{ f.effect }}</span
+              ></span
+            >
+            <kbd>{{ LETTERS[current.step.faults.indexOf(f)] }}</kbd>
           </button>
         </li>
-      </ol>
-      <section v-if="current" class="now" aria-live="polite">
-        <h2>
-          {{ PHASES[current.step.phase]
-          }}<template v-if="current.timesWrong >= 2"
-            >, wrong {{ current.timesWrong }} times in four weeks</template
-          >
-        </h2>
-        <p class="title">{{ current.step.title }}</p>
-        <p class="look">{{ current.step.look }}</p>
-        <p v-if="current.step.tolerance" class="soft">
-          Tolerance: {{ current.step.tolerance }} ({{ current.step.source }})
-        </p>
-        <Button type="primary" size="large" class="right" @click="judge('ok')"
-          >{{ mark(current.step.id) === 'wrong' ? 'Put right now' : 'All right' }} <kbd>Space</kbd></Button
+      </ul>
+      <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
+      <p class="foot">
+        <span v-if="current.step.tolerance && !picture" class="soft"
+          >Tolerance: {{ current.step.tolerance }} ({{ current.step.source }})</span
         >
-        <Button v-if="rest.length > 1" size="large" class="rest" @click="restRight"
-          >All the rest right</Button
+        <Plate @click="judge('ok')"
+          >{{ mark(current.step.id) === 'wrong' ? 'Put right now' : 'All right' }} <kbd>Space</kbd></Plate
         >
-        <h2 class="wrong-title">Or what is wrong</h2>
-        <ul class="faults">
-          <li v-for="(f, i) in current.step.faults" :key="f.id">
-            <button
-              type="button"
-              class="fault"
-              :class="{ chosen: verdicts.get(current.step.id)?.faultId === f.id }"
-              @click="judge('wrong', f.id)"
-            >
-              <kbd>{{ LETTERS[i] }}</kbd>
-              <span
-                ><b>{{ f.what }}</b>
-                <span v-if="lastFault.get(current.step.id) === f.id" class="often">last time</span><br /><span
-                  class="soft"
-                  >{{ f.effect }}</span
-                ></span
-              >
-            </button>
-          </li>
-        </ul>
-        <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
-      </section>
-    </div>
+        <Button v-if="rest.length > 1" size="small" @click="restRight">All the rest right</Button>
+      </p>
+    </section>
+    <StepBeads :steps="beads" :at="at" @go="go" />
   </template>
 </template>
 
 <style scoped>
-.rest {
-  margin-left: 12px;
-}
 .head {
   display: flex;
   align-items: center;
   gap: 24px;
-  margin-bottom: 16px;
+  margin-bottom: 8px;
+}
+.gate {
+  min-width: 0;
 }
 .count {
   margin-left: auto;
+  white-space: nowrap;
   color: var(--soft);
 }
 .count b {
-  font-size: 22px;
+  font-size: 24px;
   color: var(--ink);
 }
-.columns {
-  display: grid;
-  grid-template-columns: 264px minmax(0, 1fr);
-  gap: 32px;
-}
-.step {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  width: 100%;
-  padding: 5px 8px;
-  border-radius: var(--radius);
-}
-.step[aria-current] {
-  background: var(--metal-wash);
-  font-weight: 650;
-}
-.dot {
-  flex: none;
-  width: 20px;
-  height: 20px;
-  border-radius: 50%;
-  border: 1.5px solid var(--soft);
-  font-size: 13px;
-  line-height: 18px;
-  text-align: center;
-  font-weight: 700;
-}
-.ok .dot {
-  background: var(--ink);
-  border-color: var(--ink);
-  color: var(--surface);
-}
-.wrong .dot {
-  background: var(--alarm);
-  border-color: var(--alarm);
-  color: var(--surface);
-  border-radius: 4px;
-}
-.often {
-  margin-left: auto;
-  color: var(--alarm);
-  font-weight: 650;
+.now {
+  min-height: 400px;
 }
 .title {
-  font-size: 34px;
-  line-height: 1.15;
-  font-weight: 650;
-  margin: 4px 0 10px;
+  font-size: 44px;
+  line-height: 1.12;
+  font-weight: 680;
 }
 .look {
+  margin: 4px 0 14px;
   font-size: 20px;
-  line-height: 1.35;
-  margin-bottom: 8px;
+  color: var(--soft);
 }
-.right {
-  margin: 14px 0 20px;
-  height: 52px;
-  font-size: 18px;
+.often {
+  color: var(--brass-text);
+  font-weight: 650;
+  font-size: 16px;
 }
 .faults {
   display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 8px;
-  margin-top: 8px;
+  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
+  gap: 12px;
+  margin: 12px 0;
 }
 .fault {
-  font: inherit;
-  color: inherit;
   width: 100%;
   height: 100%;
+  min-height: 112px;
   display: flex;
-  align-items: flex-start;
-  gap: 10px;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 16px 20px;
+  font: inherit;
+  font-size: 17px;
   text-align: left;
-  padding: 9px 12px;
-  background: none;
-  border: 1px solid var(--line);
+  color: inherit;
+  background: var(--desk);
+  border: 3px solid transparent;
   border-radius: var(--radius);
   cursor: pointer;
 }
+.fault b {
+  font-size: 22px;
+}
+.few .fault {
+  min-height: 0;
+  padding: 10px 16px;
+}
+.few .fault b {
+  font-size: 18px;
+}
 .fault:hover {
-  border-color: var(--soft);
+  background: var(--lacquer-wash);
 }
 .fault.chosen {
-  border: 2px solid var(--alarm);
+  border-color: var(--lacquer);
 }
-.now .caution {
-  margin-top: 18px;
+.foot {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 20px;
+  margin: 10px 0;
 }
-@media (max-width: 1000px) {
-  .columns {
-    grid-template-columns: 1fr;
-  }
+@media (max-width: 900px) {
   .now {
-    grid-row: 1;
+    min-height: 0;
+  }
+  .title {
+    font-size: 32px;
+  }
+  .head {
+    flex-wrap: wrap;
+    gap: 4px 16px;
   }
 }
 </style>

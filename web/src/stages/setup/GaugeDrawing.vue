@@ -3,7 +3,11 @@ import { computed, ref } from 'vue'
 import type { Gauge, Measure } from '@halitus/core/instruments'
 
 /** A placement to scale; the moved part can be dragged. Sizes in mm are ordinary ones, from memory. */
-const props = defineProps<{ gauge: Gauge }>()
+const props = defineProps<{
+  gauge: Gauge
+  /** Only looked at: nothing moves, and nothing in it is read aloud. */
+  still?: boolean
+}>()
 const values = defineModel<Record<string, number>>({ required: true })
 
 const svg = ref<SVGSVGElement>()
@@ -108,10 +112,10 @@ const ticks = (from: number, to: number, step: number) =>
     ref="svg"
     :viewBox="box"
     class="gauge"
-    :class="{ right }"
-    role="img"
-    :aria-label="`${gauge.name}, to scale`"
-    @pointerdown.prevent="grab"
+    :class="{ right, still }"
+    :role="still ? 'presentation' : 'img'"
+    :aria-label="still ? undefined : `${gauge.name}, to scale`"
+    @pointerdown="!still && ($event.preventDefault(), grab($event))"
   >
     <defs>
       <clipPath id="beak"><path :d="BEAK" /></clipPath>
@@ -317,7 +321,7 @@ const ticks = (from: number, to: number, step: number) =>
   display: block;
   width: 100%;
   max-height: 230px;
-  background: var(--surface);
+  background: var(--sheet);
   border: 1px solid var(--line);
   border-radius: var(--radius);
   cursor: grab;
@@ -333,7 +337,7 @@ text {
   stroke-width: 0.34;
 }
 .over {
-  fill: var(--alarm);
+  fill: var(--lacquer);
 }
 .bark {
   fill: #b8904f;
@@ -353,11 +357,11 @@ text {
   vector-effect: non-scaling-stroke;
 }
 .ghost.inside {
-  stroke: var(--metal);
+  stroke: var(--brass);
 }
 .level,
 .ideal {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 2.5;
   vector-effect: non-scaling-stroke;
 }
@@ -376,11 +380,11 @@ text {
   vector-effect: non-scaling-stroke;
 }
 .wrong-edge {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
   stroke-width: 3.5;
 }
 .wrong {
-  fill: var(--alarm);
+  fill: var(--lacquer);
   opacity: 0.55;
 }
 .band {
@@ -399,7 +403,7 @@ text {
   fill: #7f8b91;
 }
 .zone {
-  fill: var(--metal);
+  fill: var(--brass);
   opacity: 0.35;
 }
 .cup,
@@ -409,7 +413,7 @@ text {
   stroke-width: 0.4;
 }
 .plate.off {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
   stroke-width: 0.9;
 }
 .hole {
@@ -420,7 +424,16 @@ text {
   stroke-width: 0.12;
 }
 .cane.off {
-  stroke: var(--alarm);
+  stroke: var(--lacquer);
   stroke-width: 0.22;
+}
+.gauge.still {
+  border: 0;
+  background: none;
+  cursor: inherit;
+}
+/* Beside its words a picture needs none of its own. */
+.still text {
+  display: none;
 }
 </style>

@@ -255,7 +255,7 @@ async function keep() {
 .wrong {
   font-size: 18px;
   font-weight: 650;
-  color: var(--alarm);
+  color: var(--lacquer);
 }
 .judged .caution {
   margin-top: 12px;
@@ -285,7 +285,7 @@ async function keep() {
   max-width: 720px;
 }
 .curve text {
-  font-size: 12px;
+  font-size: 14px;
   fill: var(--soft);
 }
 .zero {

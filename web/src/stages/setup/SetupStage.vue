@@ -39,7 +39,7 @@ const timers = computed(() => [
 <template>
   <Stop stage="setup">
     <template #head>
-      <Views v-model="view" :options="views" label="What to look at" />
+      <Views v-model="view" signs :options="views" label="What to look at" />
     </template>
     <template #action>
       <Button

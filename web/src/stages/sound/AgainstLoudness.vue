@@ -78,18 +78,18 @@ svg {
   stroke: var(--line);
 }
 .band {
-  fill: var(--metal-wash);
+  fill: var(--cane);
 }
 circle {
   fill: var(--ink);
   opacity: 0.6;
 }
 .fit {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 3;
 }
 text {
-  font-size: 12px;
+  font-size: 14px;
   fill: var(--soft);
 }
 .number b {

@@ -2,9 +2,8 @@
 import { Button } from 'ant-design-vue'
 import { onBeforeUnmount, ref } from 'vue'
 import type { Instrument } from '@halitus/core/instruments'
-import Guide from './Guide.vue'
 
-/** The device's camera as a mirror beside a drawn guide. Nothing is stored, nothing leaves the page. */
+/** The device's camera as a mirror, beside what to look for. Nothing is stored, nothing leaves the page. */
 defineProps<{ inst: Instrument }>()
 const video = ref<HTMLVideoElement>()
 const on = ref(false)
@@ -44,7 +43,9 @@ onBeforeUnmount(close)
 <template>
   <aside class="mirror">
     <video v-if="on" ref="video" autoplay playsinline muted aria-label="Mirror"></video>
-    <Guide :inst="inst" />
+    <ul class="look" aria-label="What to look for">
+      <li v-for="l in inst.mouth.look" :key="l">{{ l }}</li>
+    </ul>
     <p>
       <Button @click="on ? close() : open()">{{ on ? 'Close the mirror' : 'Camera as a mirror' }}</Button>
       <span class="soft"> Nothing is stored.</span>
@@ -58,6 +59,12 @@ onBeforeUnmount(close)
   display: grid;
   gap: 10px;
   align-content: start;
+}
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  font-size: 18px;
 }
 video {
   width: 100%;

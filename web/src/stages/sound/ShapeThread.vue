@@ -141,7 +141,7 @@ text {
   font-weight: 650;
 }
 .band {
-  fill: var(--metal-wash);
+  fill: var(--cane);
 }
 .thread {
   fill: none;
@@ -149,7 +149,7 @@ text {
   stroke-width: 2.5;
 }
 .empty {
-  fill: var(--paper);
+  fill: var(--desk);
   stroke: var(--soft);
   stroke-width: 2;
   stroke-dasharray: 6 5;
@@ -159,7 +159,7 @@ text {
   opacity: 0.82;
 }
 .now {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 3;
 }
 .mark {

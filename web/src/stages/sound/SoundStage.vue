@@ -16,7 +16,7 @@ const { kind, part, coming, options } = useParts(
 <template>
   <Stop stage="sound" :coming="coming">
     <template #head>
-      <Views v-model="kind" :options="options" label="What is practised" />
+      <Views v-model="kind" signs :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
     <Takes />

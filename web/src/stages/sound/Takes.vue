@@ -187,7 +187,7 @@ polyline {
   stroke-width: 2.5;
 }
 polyline.older {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-dasharray: 7 4;
 }
 polyline.newer {
@@ -205,6 +205,6 @@ figcaption i {
   vertical-align: middle;
 }
 figcaption .older {
-  border-top: 3px dashed var(--metal);
+  border-top: 3px dashed var(--brass);
 }
 </style>

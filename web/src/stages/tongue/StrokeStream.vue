@@ -9,9 +9,9 @@ const props = defineProps<{
   strokes: readonly { atS: number; offMs: number | null; depthDb: number | null; share: number | null }[]
 }>()
 const W = 900
-const H = 118
-const TOP = 46
-const AIR = 40
+const H = 236
+const TOP = 84
+const AIR = 96
 const first = computed(() => props.strokes[0]?.atS ?? 0)
 const span = computed(() => Math.max(1, (props.strokes.at(-1)?.atS ?? 1) - first.value))
 const x = (atS: number) => 20 + ((atS - first.value) / span.value) * (W - 60)
@@ -37,17 +37,17 @@ const words = computed(() => `${props.strokes.length} strokes on a stream of air
 </script>
 
 <template>
-  <svg class="stream" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="words">
-    <rect v-if="strokes.length" class="air" x="8" :y="TOP" :width="W - 24" :height="AIR" rx="6" />
+  <svg v-if="strokes.length" class="stream" :viewBox="`0 0 ${W} ${H}`" role="img" :aria-label="words">
+    <rect class="air" x="8" :y="TOP" :width="W - 24" :height="AIR" rx="6" />
     <g v-for="n in notches" :key="n.key">
-      <line v-if="n.due !== null" class="due" :x1="n.due" :x2="n.due" y1="14" :y2="TOP - 6" />
-      <line class="place" :class="{ off: n.off }" :x1="n.x" :x2="n.x" y1="24" :y2="TOP" />
+      <line v-if="n.due !== null" class="due" :x1="n.due" :x2="n.due" y1="20" :y2="TOP - 10" />
+      <line class="place" :class="{ off: n.off }" :x1="n.x" :x2="n.x" y1="40" :y2="TOP" />
       <path
         class="notch"
         :class="{ cut: n.cut }"
         :d="`M ${n.x - width} ${TOP - 1} L ${n.x} ${TOP + n.depth} L ${n.x + width} ${TOP - 1} Z`"
       />
-      <rect class="tone" :x="n.x" :y="TOP + AIR + 14" :width="n.length" height="10" rx="4" />
+      <rect class="tone" :x="n.x" :y="TOP + AIR + 14" :width="n.length" height="16" rx="6" />
     </g>
   </svg>
   <p v-if="strokes.length" class="label">
@@ -60,14 +60,13 @@ const words = computed(() => `${props.strokes.length} strokes on a stream of air
   display: block;
   width: 100%;
   height: auto;
-  max-height: 190px;
+  max-height: 300px;
 }
 .air {
-  fill: var(--metal-wash);
-  stroke: var(--line);
+  fill: var(--air-fill);
 }
 .notch {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 1.5;
 }
@@ -83,7 +82,7 @@ const words = computed(() => `${props.strokes.length} strokes on a stream of air
   stroke-width: 3;
 }
 .off {
-  stroke: var(--metal);
+  stroke: var(--brass);
   stroke-width: 5;
 }
 .tone {

@@ -23,7 +23,7 @@ const place = computed(() => {
 <template>
   <Stop stage="tongue" :coming="coming">
     <template #head>
-      <Views v-model="kind" :options="options" label="What is practised" />
+      <Views v-model="kind" signs :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
     <p class="soft">{{ place }}</p>

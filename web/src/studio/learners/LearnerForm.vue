@@ -279,7 +279,7 @@ summary {
   grid-column: 2;
 }
 .problem {
-  color: var(--alarm);
+  color: var(--lacquer);
 }
 @media (max-width: 600px) {
   .form {

@@ -12,6 +12,7 @@ import { useStudio } from '../store.ts'
 import Leaving from './Leaving.vue'
 import LearnerForm from './LearnerForm.vue'
 import { byInitial, isMeant } from './roster.ts'
+import Plate from '@/parts/Plate.vue'
 
 const studio = useStudio()
 const notices = useNotices()
@@ -44,7 +45,7 @@ async function layAside(id: string, name: string, archived: boolean) {
   <main id="work" class="learners">
     <header>
       <h1>Learners</h1>
-      <Button type="primary" size="large" @click="adding = true">New learner</Button>
+      <Plate @click="adding = true">New learner</Plate>
     </header>
     <div v-if="many" class="find">
       <Input

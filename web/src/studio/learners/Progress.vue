@@ -4,15 +4,18 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LearnerAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { practised } from '@halitus/core/practice'
+import { lanesOf, practised } from '@halitus/core/practice'
 import { progressOf, type Series } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, instantOf } from '@halitus/core/time'
 import { api } from '@/api/index.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
+import { studioNow } from '@/base/clock.ts'
 import { capital, clock, dayName } from '@/base/words.ts'
+import Lanes from './Lanes.vue'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
+import Plate from '@/parts/Plate.vue'
 import Views from '@/parts/Views.vue'
 import { useAsked } from '@/base/asked.ts'
 
@@ -43,16 +46,32 @@ const studioSchools = ref<Record<string, string>>()
 const observes = computed(
   () => choiceOf(ATTITUDE, answer.value?.learner.schools, studioSchools.value) === 'observe',
 )
-/** Every number over time on the chosen instrument, one group for each thing it is about, the newest first. */
-const groups = computed(() => {
+/** Every number over time on the chosen instrument. */
+const all = computed((): Series[] => {
   if (!answer.value || !played.value) return []
-  const inst = instrument(played.value)
   const entries = answer.value.entries.filter((e) => e.instrument === played.value)
+  return progressOf(entries, instrument(played.value)).filter((s) => !observes.value || !s.race)
+})
+const now = studioNow()
+const lanes = computed(() => lanesOf(all.value, now))
+/** What moved, stands still and came back, in one sentence. */
+const SAID = [
+  ['moved', 'Moved'],
+  ['still', 'Still'],
+  ['back', 'Back'],
+] as const
+const movements = computed(() =>
+  SAID.flatMap(([movement, word]) => {
+    const which = lanes.value.filter((l) => l.movement === movement).map((l) => l.lead.title)
+    return which.length ? [{ word, which: which.join(', ') }] : []
+  }),
+)
+/** The lane that is open: all that was measured there, the newest first. */
+const open = ref<string>()
+const groups = computed(() => {
   const byTitle = new Map<string, Series[]>()
-  for (const s of progressOf(entries, inst)) {
-    if (observes.value && s.race) continue
+  for (const s of lanes.value.find((l) => l.stage === open.value)?.all ?? [])
     byTitle.set(s.title, [...(byTitle.get(s.title) ?? []), s])
-  }
   const newest = (list: Series[]) => Math.max(...list.map((s) => instantOf(dayOf(s.points.at(-1)!.at))))
   return [...byTitle]
     .map(([title, series]) => ({ title, series }))
@@ -91,8 +110,40 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           label="Instrument"
           :options="answer.learner.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
         />
-        <Button size="large" @click="adding = true">New lesson</Button>
+        <Plate @click="adding = true">New lesson</Plate>
       </header>
+      <p v-if="movements.length" class="movements">
+        <span v-for="m in movements" :key="m.word"
+          >{{ m.word }}: <b>{{ m.which }}</b>.
+        </span>
+      </p>
+      <Lanes
+        v-if="lanes.length || weeks.length"
+        v-model="open"
+        :lanes="lanes"
+        :weeks="weeks"
+        :today="now"
+        :observes="observes"
+      />
+      <p v-if="!lanes.length" class="soft">
+        Nothing measured yet. The first long tone is measured at the stop Sound of a lesson.
+      </p>
+      <section v-if="shown" class="opened">
+        <p v-if="groups.length > 1" class="abouts" role="group" aria-label="What is shown">
+          <Button
+            v-for="g in groups"
+            :key="g.title"
+            size="small"
+            :type="g === shown ? 'primary' : 'default'"
+            :aria-pressed="g === shown"
+            @click="shownTitle = g.title"
+            >{{ g.title }}</Button
+          >
+        </p>
+        <div class="charts">
+          <SeriesChart v-for="s in shown.series" :key="s.name" :series="s" :aims="!observes" />
+        </div>
+      </section>
       <div class="facts">
         <section>
           <h2>Needs attention</h2>
@@ -115,41 +166,17 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           </div>
         </section>
       </div>
-
-      <h2>Progress</h2>
-      <template v-if="shown">
-        <p v-if="groups.length > 1" class="abouts" role="group" aria-label="What is shown">
-          <Button
-            v-for="g in groups"
-            :key="g.title"
-            size="small"
-            :type="g === shown ? 'primary' : 'default'"
-            :aria-pressed="g === shown"
-            @click="shownTitle = g.title"
-            >{{ g.title }}</Button
-          >
-        </p>
-        <div class="charts">
-          <SeriesChart v-for="s in shown.series" :key="s.name" :series="s" :aims="!observes" />
-        </div>
-      </template>
-      <p v-else class="soft">
-        Nothing measured yet. The first long tone is measured at the stop Sound of a lesson.
-      </p>
       <div class="below">
         <section>
-          <h2>Sessions practised, by week</h2>
-          <ol v-if="weeks.length" class="weeks">
-            <li v-for="w in weeks" :key="w.id">
+          <h2>Cards</h2>
+          <ol v-if="weeks.length" class="cards">
+            <li v-for="w in [...weeks].reverse()" :key="w.id">
               <RouterLink
                 :to="{ name: 'card', params: { id: w.id } }"
                 :aria-label="`Week from ${dayName(w.from)}: ${w.done} of ${w.planned}`"
+                >{{ dayName(w.from) }}</RouterLink
               >
-                <span class="boxes" aria-hidden="true"
-                  ><span v-for="n in w.planned" :key="n" :class="{ done: n <= w.done }"></span
-                ></span>
-                <span class="soft">{{ dayName(w.from).slice(4) }}</span>
-              </RouterLink>
+              <span class="soft">{{ w.done }} of {{ w.planned }}</span>
             </li>
           </ol>
           <p v-else class="soft">No card yet.</p>
@@ -221,37 +248,27 @@ h1 {
 }
 .below {
   display: grid;
-  grid-template-columns: 1.5fr 1fr;
+  grid-template-columns: 1fr 1fr;
   gap: 40px;
   margin-top: 24px;
 }
-.weeks {
-  display: flex;
-  gap: 16px;
-  margin-top: 8px;
-  flex-wrap: wrap;
+.movements {
+  margin: 0 0 10px;
+  font-size: 22px;
+  line-height: 1.25;
 }
-.weeks a {
-  display: grid;
-  justify-items: center;
-  gap: 4px;
-  text-decoration: none;
-  font-size: 13px;
+.opened {
+  margin: 12px 0;
 }
-.boxes {
-  display: flex;
-  flex-direction: column-reverse;
-  gap: 3px;
+.cards {
+  max-height: 180px;
+  overflow: auto;
 }
-.boxes span {
-  width: 16px;
-  height: 12px;
-  border: 1.5px solid var(--soft);
-  border-radius: 2px;
+.cards li {
+  padding: 3px 0;
 }
-.boxes .done {
-  background: var(--ink);
-  border-color: var(--ink);
+.cards .soft {
+  margin-left: 8px;
 }
 .lessons {
   max-height: 180px;

@@ -14,8 +14,8 @@ Chart.register(LinearScale, LineController, LineElement, PointElement, Tooltip)
 const appearance = useAppearance()
 const colours = computed(() =>
   appearance.dark
-    ? { ink: '#edf2f4', soft: '#a9b6bd', line: '#364147', metal: '#d4ae58', paper: '#1a2024' }
-    : { ink: '#1f262b', soft: '#55626b', line: '#ccd6da', metal: '#b58c38', paper: '#fcfdfd' },
+    ? { ink: '#f4eee8', soft: '#b8acad', line: '#40373b', brass: '#d9b25d', sheet: '#1e191c' }
+    : { ink: '#241d21', soft: '#62585c', line: '#d9d3ce', brass: '#ae7d27', sheet: '#fdfcfa' },
 )
 const FONT = { family: "'Atkinson Hyperlegible Next Variable', sans-serif", size: 14 }
 /** Less than this on the time axis makes one day look like years, days. */
@@ -42,7 +42,7 @@ const data = computed(() => {
         pointRadius: 5,
         // The first and the newest stand on the chart's edge: whole, not half.
         clip: 8,
-        pointBackgroundColor: points.value.map((p) => (props.aims && !p.reached ? c.paper : c.ink)),
+        pointBackgroundColor: points.value.map((p) => (props.aims && !p.reached ? c.sheet : c.ink)),
         pointBorderColor: c.ink,
         pointBorderWidth: 2,
       },
@@ -51,7 +51,7 @@ const data = computed(() => {
             {
               label: 'aim',
               data: points.value.map((p) => ({ x: p.x, y: p.aim })),
-              borderColor: c.metal,
+              borderColor: c.brass,
               borderWidth: 3,
               stepped: 'middle' as const,
               // A single aim is a short stroke: a line needs two ends.
@@ -149,7 +149,7 @@ figcaption {
 }
 .step {
   width: 20px;
-  border-top: 3px solid var(--metal);
+  border-top: 3px solid var(--brass);
 }
 .chart {
   position: relative;

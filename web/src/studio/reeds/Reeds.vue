@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { instrument, spokenName } from '@halitus/core/instruments'
+import Reed from '@/drawings/Reed.vue'
 import { whenBehind } from '@/base/elsewhere.ts'
 import ReedShelf from '@/reeds/ReedShelf.vue'
 import { useReeds } from '@/reeds/store.ts'
@@ -12,6 +13,8 @@ whenBehind(reeds.again)
 /** Who must order first comes first; who can’t be told comes last, by name. */
 const urgency = (s: { stock: { orderNow: boolean; orderBy: string | null } }) =>
   s.stock.orderNow ? '0' : (s.stock.orderBy ?? '9')
+/** More reeds than this are counted, not drawn. */
+const ON_BOARD = 7
 const shelves = computed(() =>
   [...(reeds.shelves ?? [])]
     .sort((a, b) => urgency(a).localeCompare(urgency(b)))
@@ -22,6 +25,16 @@ const shelves = computed(() =>
         key: `${s.learner.id} ${s.instrument}`,
         best,
         reason: s.rotation[0]?.reason ?? '',
+        kind: instrument(s.instrument).reed?.kind ?? 'single',
+        board: s.reeds
+          .filter((r) => r.state !== 'retired')
+          .slice(0, ON_BOARD)
+          .map((r) => ({
+            id: r.id,
+            today: r.id === best?.id,
+            // What is gone of what it will probably have lasted; unknown without a forecast.
+            used: r.life ? r.minutes / Math.max(1, r.minutes + r.life.medianMinutes) : undefined,
+          })),
         playable: s.reeds.filter((r) => r.state !== 'retired').length,
       }
     }),
@@ -58,6 +71,9 @@ function close() {
               ><b>{{ s.best?.name ?? 'No reed to play' }}</b
               ><span class="soft">{{ s.reason }}</span></span
             >
+            <span class="board" aria-hidden="true"
+              ><Reed v-for="r in s.board" :key="r.id" :kind="s.kind" :used="r.used" :today="r.today"
+            /></span>
             <span :class="{ order: s.stock.orderNow }">{{ s.stock.sentence }}</span>
           </button>
         </li>
@@ -80,14 +96,15 @@ h1 {
 }
 .shelf {
   display: grid;
-  grid-template-columns: 1fr 1.2fr 1.2fr;
+  grid-template-columns: 1fr 1.1fr auto 1.2fr;
+  align-items: center;
   gap: 24px;
   width: 100%;
   padding: 12px 0;
   border-top: 1px solid var(--line);
 }
 .shelf:hover {
-  background: var(--paper);
+  background: var(--desk);
 }
 .shelf .soft,
 .name {
@@ -96,13 +113,20 @@ h1 {
 .name {
   font-size: 20px;
 }
+.board {
+  display: flex;
+  gap: 3px;
+  min-width: 230px;
+  padding: 12px 8px 0;
+  border-bottom: 4px solid var(--cork);
+}
 .order {
-  color: var(--alarm);
+  color: var(--lacquer);
   font-weight: 650;
 }
 .back {
   text-decoration: underline;
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 @media (max-width: 900px) {
   .shelf {

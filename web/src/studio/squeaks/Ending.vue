@@ -9,6 +9,7 @@ import { STAGE_NAMES } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
 import type { Search } from './search.ts'
+import Plate from '@/parts/Plate.vue'
 
 /** How the search ends: what helped, or that nothing did, kept in the lesson; all of it can be taken back. */
 const props = defineProps<{ search: Search; from: Stage | undefined }>()
@@ -116,7 +117,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template v-if="lesson.answer">
       <p class="taps">
         <Choice v-model="chosen" :options="causes" label="What helped" />
-        <Button type="primary" size="large" @click="helped">That helped <kbd>h</kbd></Button>
+        <Plate @click="helped">That helped <kbd>h</kbd></Plate>
         <Button size="large" :aria-expanded="unsolved" @click="unsolved = !unsolved">Stop, unsolved</Button>
       </p>
       <div v-if="asks" class="taps" role="group" aria-label="What helped">
@@ -149,7 +150,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin: 10px 0;
 }
 .kept {
-  border-left: 4px solid var(--metal);
+  border-left: 4px solid var(--brass);
   padding-left: 16px;
 }
 .found {

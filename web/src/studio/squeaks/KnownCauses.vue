@@ -72,7 +72,7 @@ dd {
 }
 .source {
   display: block;
-  font-size: 12px;
+  font-size: 14px;
   color: var(--soft);
 }
 .caution {

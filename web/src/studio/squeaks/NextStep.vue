@@ -70,7 +70,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .next {
-  border-left: 4px solid var(--metal);
+  border-left: 4px solid var(--brass);
   padding-left: 16px;
 }
 .ask {

@@ -76,6 +76,6 @@ td:first-child {
   white-space: nowrap;
 }
 .open td {
-  color: var(--alarm);
+  color: var(--lacquer);
 }
 </style>

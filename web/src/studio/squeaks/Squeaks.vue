@@ -22,7 +22,7 @@ import NextStep from './NextStep.vue'
 import PastSqueaks from './PastSqueaks.vue'
 import { useSearch } from './search.ts'
 import Signs from './Signs.vue'
-import Streams from './Streams.vue'
+import OnTheInstrument from './OnTheInstrument.vue'
 
 /** From an accident to the next thing to try: a sentence whose words can be touched, beliefs that narrow, one check. */
 const router = useRouter()
@@ -241,7 +241,7 @@ const back = () =>
       <p v-for="c in verdict?.contradictions ?? []" :key="c" class="caution" role="alert">{{ c }}</p>
       <p v-if="verdict?.halt" class="caution halt" role="alert">{{ verdict.halt }}</p>
       <template v-else-if="verdict && best">
-        <Streams :moments="moments" />
+        <OnTheInstrument :inst="inst" :moments="moments" :written="told.notes.at(-1)" />
         <div class="columns">
           <div>
             <NextStep v-if="!search.kept.value" :search="search" />
@@ -328,7 +328,7 @@ const back = () =>
   color: inherit;
   background: none;
   border: 0;
-  border-bottom: 2px solid var(--metal);
+  border-bottom: 2px solid var(--brass);
   padding: 2px 1px;
   cursor: pointer;
   font-weight: 650;
@@ -345,7 +345,7 @@ const back = () =>
   width: 92px;
 }
 .small {
-  font-size: 13px;
+  font-size: 14px;
   margin: 2px 0 10px;
 }
 .columns {

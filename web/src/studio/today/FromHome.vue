@@ -8,8 +8,8 @@ import { dayName } from '@/base/words.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
 
-/** What was reported from home and nobody has seen, and who hasn't come for long. */
-const props = defineProps<{ today: TodayAnswer }>()
+/** What was reported from home and nobody has seen, or who hasn't come for long. */
+const props = defineProps<{ today: TodayAnswer; show: 'reports' | 'gaps' }>()
 const emit = defineEmits<{ lesson: [learnerId: string] }>()
 /** So many are seen at once; in a large studio the others are one touch away. */
 const SEEN = 3
@@ -25,8 +25,8 @@ async function seen(id: string, name: string) {
 </script>
 
 <template>
-  <div v-if="today.reports.length || today.gaps.length" class="both">
-    <section v-if="today.reports.length">
+  <div v-if="today[show].length" class="both">
+    <section v-if="show === 'reports'">
       <h2>Reported from home</h2>
       <ul>
         <li v-for="{ report, learner, cardId } in today.reports" :key="report.id" class="caution">
@@ -42,7 +42,7 @@ async function seen(id: string, name: string) {
         </li>
       </ul>
     </section>
-    <section v-if="today.gaps.length">
+    <section v-else>
       <h2>Not expected</h2>
       <ul>
         <li v-for="{ learner, lastLesson } in gaps" :key="learner.id">

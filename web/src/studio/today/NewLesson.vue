@@ -101,6 +101,6 @@ async function add() {
 }
 .problem {
   grid-column: 2;
-  color: var(--alarm);
+  color: var(--lacquer);
 }
 </style>

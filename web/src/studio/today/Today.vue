@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
-import { RouterLink } from 'vue-router'
+import { RouterLink, useRouter } from 'vue-router'
 import { capital, clock, dayName } from '@/base/words.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useStudio } from '../store.ts'
 import type { LessonRecord } from '@halitus/core/contract'
+import DayLine from './DayLine.vue'
 import Week from './Week.vue'
+import Plate from '@/parts/Plate.vue'
 
 /** Forms come when somebody opens one: the day stands sooner without them. */
 const EditLesson = defineAsyncComponent(() => import('./EditLesson.vue'))
@@ -15,6 +17,7 @@ const FromHome = defineAsyncComponent(() => import('./FromHome.vue'))
 const NewLesson = defineAsyncComponent(() => import('./NewLesson.vue'))
 
 const studio = useStudio()
+const router = useRouter()
 const adding = useAsked('lesson')
 const addingFor = ref<string>()
 const edited = ref<{ lesson: LessonRecord; name: string }>()
@@ -32,6 +35,7 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
 <template>
   <main id="work" class="today">
     <template v-if="studio.today">
+      <Teleport to="#band" defer><DayLine :lessons="lessons" :next-id="nextId" /></Teleport>
       <header>
         <div>
           <h1>{{ dayName(studio.today.date) }}</h1>
@@ -40,8 +44,12 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
             }}<template v-if="studio.today.studio.place">. {{ studio.today.studio.place }}</template>
           </p>
         </div>
-        <Button size="large" :disabled="!studio.learners?.length" @click="add()">New lesson</Button>
+        <Plate v-if="studio.learners?.length" @click="add()">New lesson</Plate>
+        <!-- Nobody can have a lesson yet. -->
+        <Plate v-else @click="router.push('/learners?new')">New learner</Plate>
       </header>
+      <!-- What somebody reported comes before everything else. -->
+      <FromHome :today="studio.today" show="reports" />
       <ol v-if="lessons.length" class="lessons">
         <li v-for="l in lessons" :key="l.lesson.id" class="due">
           <RouterLink
@@ -82,7 +90,7 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
           <RouterLink to="/learners">roster</RouterLink>.
         </p>
       </section>
-      <FromHome :today="studio.today" @lesson="add" />
+      <FromHome :today="studio.today" show="gaps" @lesson="add" />
       <Week
         v-if="studio.learners?.length"
         :today="studio.today"
@@ -139,11 +147,11 @@ h1 {
   text-decoration: none;
 }
 .lesson:hover {
-  background: var(--paper);
+  background: var(--desk);
 }
 .lesson.next {
-  box-shadow: inset 5px 0 var(--metal);
-  background: var(--metal-wash);
+  box-shadow: inset 5px 0 var(--brass);
+  background: var(--cane);
 }
 .finished .time,
 .finished .name {

@@ -76,7 +76,7 @@ header {
   border-right: 0;
 }
 .days > .today {
-  background: var(--metal-wash);
+  background: var(--cane);
 }
 h3 {
   font-size: 15px;

@@ -180,8 +180,8 @@ const EASES: { ease: Ease; label: string }[] = [
 
 <style scoped>
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .judge {
   margin: 18px 0;

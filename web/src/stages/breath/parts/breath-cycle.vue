@@ -8,6 +8,7 @@ import { DizzyButton } from '@/lesson/index.ts'
 import Quantity from '@/parts/Quantity.vue'
 import { OTHERS, useBreathCycle } from '../cycle.ts'
 import Ribbon from '../Ribbon.vue'
+import Plate from '@/parts/Plate.vue'
 
 /** Breath by counts: paced, large enough for a group; which row went well is remembered. */
 const { pacer, perMinute, aloud, begin, rounds, own, chosen, pattern, row, problem, holds, allowed, ...now } =
@@ -109,9 +110,7 @@ const action = computed(() =>
   </p>
 
   <div class="act">
-    <Button type="primary" size="large" class="go" :disabled="!!problem" @click="toggle"
-      >{{ action }} <kbd>Space</kbd></Button
-    >
+    <Plate :disabled="!!problem" @click="toggle">{{ action }} <kbd>Space</kbd></Plate>
     <template v-if="done">
       <span class="ask" aria-live="polite"
         >{{ done.rounds }} {{ done.rounds === 1 ? 'round' : 'rounds' }}. Quiet and easy?</span
@@ -120,7 +119,7 @@ const action = computed(() =>
       <Button size="large" class="go" @click="judge(false)">Not yet <kbd>n</kbd></Button>
     </template>
     <span v-else class="soft">{{ begin.why }}</span>
-    <DizzyButton stage="breath" :during="patternWords(pattern)" class="last" @stopped="pacer.stop()" />
+    <DizzyButton stage="breath" :during="patternWords(pattern)" @stopped="pacer.stop()" />
   </div>
 </template>
 
@@ -167,12 +166,12 @@ const action = computed(() =>
   fill: var(--ink);
 }
 .row.now polygon {
-  stroke: var(--metal);
-  fill: var(--metal-wash);
+  stroke: var(--brass);
+  fill: var(--cane);
   stroke-width: 3;
 }
 .row[aria-pressed='true'] {
-  border-color: var(--metal);
+  border-color: var(--brass);
 }
 .row i {
   font-style: normal;

@@ -5,6 +5,7 @@ import { BREATH_SIGNS, waysFor } from '@halitus/core/breath'
 import { choiceOf, INTAKE } from '@halitus/core/schools'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
+import Plate from '@/parts/Plate.vue'
 
 /** What is seen of the breath, by tap; the way in stands beside it, in the words of the learner's school. */
 const lesson = useLesson()
@@ -38,7 +39,7 @@ async function keep() {
   </div>
   <template v-if="first">
     <p class="remedy" aria-live="polite">{{ first.remedy }}</p>
-    <p class="act"><Button type="primary" size="large" @click="keep">Keep what was seen</Button></p>
+    <Plate @click="keep">Keep what was seen</Plate>
     <div class="ways">
       <section v-for="w in ways" :key="w.id">
         <h3>{{ w.title }}</h3>

@@ -105,8 +105,8 @@ const number = computed(() =>
 
 <style scoped>
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .judge {
   margin: 18px 0;

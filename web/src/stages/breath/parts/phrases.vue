@@ -105,8 +105,8 @@ const words = computed(() => (last.value && !listening.busy ? phrasesWords(last.
 
 <style scoped>
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin-top: 14px;
 }
 .more {

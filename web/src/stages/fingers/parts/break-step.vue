@@ -251,8 +251,8 @@ const moving = computed(() => {
   margin: 4px 0 8px;
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .taps {
   display: flex;

@@ -180,12 +180,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin-top: 8px;
 }
 .heard {
-  border-left: 4px solid var(--metal);
+  border-left: 4px solid var(--brass);
   padding-left: 12px;
   margin-top: 4px;
 }
 .heard.accident {
-  border-color: var(--alarm);
+  border-color: var(--lacquer);
 }
 .tally {
   display: flex;

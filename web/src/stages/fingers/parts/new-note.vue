@@ -179,7 +179,7 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
   cursor: pointer;
 }
 .order .here button {
-  border-color: var(--metal);
+  border-color: var(--brass);
   color: var(--ink);
   font-weight: 650;
 }
@@ -198,7 +198,7 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
   border-color: var(--ink);
 }
 .fresh .mark {
-  background: var(--metal);
+  background: var(--brass);
   border-color: var(--ink);
 }
 .meeting {
@@ -217,8 +217,8 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
   margin: 8px 0;
 }
 .verdict {
-  font-size: 22px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .pictures {
   display: grid;

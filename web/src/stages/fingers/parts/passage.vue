@@ -176,7 +176,7 @@ async function keep() {
   padding-top: 6px;
 }
 .notes li.special {
-  border-color: var(--metal);
+  border-color: var(--brass);
 }
 .name {
   font-size: 30px;

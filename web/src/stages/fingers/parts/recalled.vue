@@ -187,8 +187,8 @@ const dueWords = computed(() => {
   max-width: 720px;
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 6px 0;
 }
 .names,

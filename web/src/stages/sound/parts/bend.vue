@@ -153,8 +153,8 @@ const x = (cents: number) => W / 2 + (cents / reach.value) * (W / 2 - 30)
   stroke-width: 2;
 }
 .reach {
-  fill: var(--metal-wash);
-  stroke: var(--metal);
+  fill: var(--cane);
+  stroke: var(--brass);
   stroke-width: 2;
 }
 .home {
@@ -166,8 +166,8 @@ text {
   fill: var(--ink);
 }
 .verdict {
-  font-size: 22px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .how {
   font-size: 20px;

@@ -194,7 +194,7 @@ async function choose(chosen: EndPlace) {
   padding-top: 8px;
 }
 .places .now {
-  border-color: var(--metal);
+  border-color: var(--brass);
 }
 dl {
   margin: 6px 0;

@@ -228,7 +228,7 @@ const ways: { value: IntervalTuning; label: string }[] = [
 .beats {
   height: 14px;
   margin: 16px 0;
-  background: var(--paper);
+  background: var(--desk);
   border-radius: 7px;
   overflow: hidden;
 }
@@ -236,7 +236,7 @@ const ways: { value: IntervalTuning; label: string }[] = [
   display: block;
   width: 100%;
   height: 100%;
-  background: var(--metal);
+  background: var(--brass);
   animation: beat linear infinite;
 }
 .pure i {
@@ -253,8 +253,8 @@ const ways: { value: IntervalTuning; label: string }[] = [
   }
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .how {
   font-size: 19px;

@@ -15,10 +15,11 @@ import {
 import { choiceOf, TONE_START } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
+import { ToneRibbon, type EarlierTone } from '@/drawings/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
-import PitchThread from '@/parts/PitchThread.vue'
+import { dayName } from '@/base/words.ts'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import ToneByHand from '../ToneByHand.vue'
@@ -111,6 +112,19 @@ const centreMidi = computed(() => {
   return shown.value ? parseNote(shown.value.data.written).midi + ear.value.transposition : undefined
 })
 const targetS = computed(() => shown.value?.data.targetS ?? aim.value?.value ?? 4)
+/** Earlier tones on the note that is in view, the newest first: growth is seen, not read. */
+const earlier = computed((): EarlierTone[] => {
+  const note = noteKey(shown.value?.data.written ?? written.value)
+  return ofLearner(all.value)
+    .filter((e) => e.id !== shown.value?.id && noteKey(e.data.written) === note)
+    .slice(-5)
+    .reverse()
+    .map((e) => ({
+      label: dayName(e.at).split(' ').slice(1).join(' '),
+      lengthS: judgeTone(e.data).lengthS,
+      cents: e.data.centsCurve ?? [],
+    }))
+})
 const number = computed(() =>
   shown.value ? judgeTone(shown.value.data).lengthS.toFixed(1) : listening.heldS.toFixed(1),
 )
@@ -156,7 +170,7 @@ const setAim = (by: number) =>
   </TakeHead>
 
   <div class="thread">
-    <PitchThread
+    <ToneRibbon
       :time-s="curves.timeS"
       :hz="curves.hz"
       :db="curves.db"
@@ -167,12 +181,13 @@ const setAim = (by: number) =>
       :target-s="lesson.observes ? undefined : targetS"
       :tone="band"
       :squeaks="listening.result?.report.squeaks"
+      :earlier="earlier"
     />
-    <p v-if="!curves.count" class="empty soft">
+    <p v-if="!curves.count" class="empty">
       {{
         listening.source === 'file'
           ? 'Choose a recording of a long tone.'
-          : 'Press Space, then play one long, level tone. It is judged when it ends.'
+          : 'Press Space, then play one long, level tone.'
       }}
     </p>
   </div>
@@ -180,14 +195,6 @@ const setAim = (by: number) =>
   <section v-if="shown && verdict" aria-live="polite">
     <p class="verdict">{{ verdict.sentence }}</p>
     <p class="next">{{ better ? `${better} ` : '' }}Listen next time: {{ listen }}</p>
-    <dl class="facts">
-      <div v-for="f in verdict.facts" :key="f.name">
-        <dt>{{ f.name }}</dt>
-        <dd>
-          <b>{{ f.value }}</b> {{ f.unit }} <span class="soft">{{ f.before }}</span>
-        </dd>
-      </div>
-    </dl>
     <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
       <KeepTake :label="`Long tone ${prettyNote(shown.data.written)}`" />
       <template v-if="!lesson.observes">
@@ -195,6 +202,17 @@ const setAim = (by: number) =>
         <Button size="small" @click="setAim(1)">Aim higher</Button>
       </template>
     </AfterTake>
+    <details class="why">
+      <summary>why</summary>
+      <dl class="facts">
+        <div v-for="f in verdict.facts" :key="f.name">
+          <dt>{{ f.name }}</dt>
+          <dd>
+            <b>{{ f.value }}</b> {{ f.unit }} <span class="soft">{{ f.before }}</span>
+          </dd>
+        </div>
+      </dl>
+    </details>
   </section>
   <section v-else class="before">
     <p v-if="lastReal" class="soft">
@@ -217,18 +235,29 @@ const setAim = (by: number) =>
 <style scoped>
 .thread {
   position: relative;
-  height: 190px;
-  margin: 10px 0;
+  margin: 6px 0;
 }
 .empty {
   position: absolute;
-  inset: 62px 0 auto 44px;
-  text-align: center;
-  font-size: 18px;
+  top: 84px;
+  left: 110px;
+  font-size: 20px;
+  color: var(--ink);
 }
 .verdict {
-  font-size: 22px;
-  font-weight: 650;
+  font-size: var(--said);
+  line-height: 1.15;
+  font-weight: 680;
+}
+.next {
+  font-size: 20px;
+  color: var(--soft);
+}
+.why summary {
+  width: max-content;
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  cursor: pointer;
 }
 .facts {
   display: grid;
@@ -253,9 +282,6 @@ dd b {
   display: grid;
   gap: 10px;
 }
-.next {
-  font-size: 18px;
-}
 .foot {
   display: flex;
   flex-wrap: wrap;
@@ -266,6 +292,12 @@ dd b {
 @media (max-width: 1000px) {
   .facts {
     grid-template-columns: repeat(2, auto);
+  }
+}
+@media (max-width: 700px) {
+  .empty {
+    left: 70px;
+    font-size: 17px;
   }
 }
 </style>

@@ -207,7 +207,7 @@ td {
   padding: 5px 22px 5px 0;
 }
 .chosen td {
-  border-bottom: 3px solid var(--metal);
+  border-bottom: 3px solid var(--brass);
 }
 .foot {
   display: flex;

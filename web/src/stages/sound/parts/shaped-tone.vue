@@ -282,8 +282,8 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
   align-items: start;
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .pitch {
   font-size: 19px;
@@ -310,7 +310,7 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
   border-color: var(--ink);
 }
 .now {
-  outline: 3px solid var(--metal);
+  outline: 3px solid var(--brass);
 }
 .name {
   font: inherit;

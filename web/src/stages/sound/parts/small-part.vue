@@ -17,7 +17,7 @@ import { signed } from '@/base/words.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
-import PitchThread from '@/parts/PitchThread.vue'
+import { ToneRibbon } from '@/drawings/index.ts'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
@@ -127,7 +127,7 @@ const next = computed(() => {
       </template>
     </TakeHead>
     <div class="thread">
-      <PitchThread
+      <ToneRibbon
         :time-s="curves.timeS"
         :hz="curves.hz"
         :db="curves.db"
@@ -170,8 +170,8 @@ const next = computed(() => {
   margin: 10px 0;
 }
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .tip {
   font-size: 19px;

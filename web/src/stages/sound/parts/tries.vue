@@ -10,6 +10,7 @@ import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import Plate from '@/parts/Plate.vue'
 
 /** Tries on the small part, counted by tapping: spoke, or didn't; ten make a set, and sets open the way on. */
 const lesson = useLesson()
@@ -136,7 +137,7 @@ const pitches = computed(() =>
         <b class="big">{{ count.spoke }}</b> of {{ count.tries }}
       </p>
       <div class="ask">
-        <Button type="primary" size="large" class="go" @click="tried(true)">Spoke <kbd>c</kbd></Button>
+        <Plate @click="tried(true)">Spoke <kbd>c</kbd></Plate>
         <Button size="large" class="go" @click="tried(false)">Didn’t speak <kbd>x</kbd></Button>
         <Button size="large" :disabled="!count.tries" @click="keep">Keep</Button>
         <Button size="large" :loading="listening.state === 'judging'" @click="listen">{{ byEar }}</Button>

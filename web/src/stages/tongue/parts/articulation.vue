@@ -196,12 +196,12 @@ const marks = computed(() =>
   border-color: var(--ink);
 }
 .wrong {
-  background: var(--metal-wash);
-  border-color: var(--metal);
+  background: var(--cane);
+  border-color: var(--brass);
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 6px 0;
 }
 .said {

@@ -157,8 +157,8 @@ const highest = computed(() => highestHeld(all.value))
   max-width: 760px;
 }
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 6px 0;
 }
 .said {

@@ -222,7 +222,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   cursor: pointer;
 }
 .phases [aria-pressed='true'] {
-  border-color: var(--metal);
+  border-color: var(--brass);
   font-weight: 650;
 }
 .ear {
@@ -230,8 +230,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   font-weight: 600;
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 6px 0;
 }
 .said {
@@ -241,6 +241,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   margin-right: 8px;
 }
 .wrong {
-  color: var(--metal-text);
+  color: var(--brass-text);
 }
 </style>

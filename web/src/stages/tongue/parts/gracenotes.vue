@@ -213,15 +213,15 @@ const bars = computed(() => moves.value.slice(0, 12).map((m) => m.quick.map((q) 
 }
 .steps li.short {
   border-bottom-width: 3px;
-  border-color: var(--metal);
+  border-color: var(--brass);
 }
 .steps b {
   display: block;
   font-size: 24px;
 }
 .verdict {
-  font-size: 26px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 8px 0 2px;
 }
 .said {

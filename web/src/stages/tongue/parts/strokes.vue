@@ -158,8 +158,8 @@ const facts = computed(() => {
 
 <style scoped>
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   margin: 8px 0 2px;
 }
 .said {

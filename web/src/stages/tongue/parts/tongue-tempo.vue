@@ -163,14 +163,14 @@ const x = (perMinute: number) =>
   stroke: var(--soft);
 }
 .band {
-  fill: var(--metal-wash);
-  stroke: var(--metal);
+  fill: var(--cane);
+  stroke: var(--brass);
 }
 .held {
   fill: var(--ink);
 }
 .fell {
-  fill: var(--surface);
+  fill: var(--sheet);
   stroke: var(--ink);
   stroke-width: 2;
 }
@@ -180,8 +180,8 @@ const x = (perMinute: number) =>
   text-anchor: middle;
 }
 .verdict {
-  font-size: 22px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
   min-height: 30px;
 }
 .why {

@@ -161,8 +161,8 @@ function go(id: string) {
   max-width: 760px;
 }
 .verdict {
-  font-size: 24px;
-  font-weight: 650;
+  font-size: var(--said);
+  font-weight: 680;
 }
 .taps {
   display: flex;

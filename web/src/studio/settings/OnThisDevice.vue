@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import { useAppearance } from '@/base/appearance.ts'
+
+/** What holds on this device alone: which hand the tools lie at, light or dark. */
+const appearance = useAppearance()
+</script>
+
+<template>
+  <section>
+    <h2>On this device</h2>
+    <p class="buttons" role="group" aria-label="Where the tools lie">
+      <Button :aria-pressed="!appearance.railLeft" @click="appearance.railLeft = false"
+        >Tools at the right</Button
+      >
+      <Button :aria-pressed="appearance.railLeft" @click="appearance.railLeft = true"
+        >Tools at the left</Button
+      >
+      <Button :aria-pressed="appearance.dark" @click="appearance.dark = !appearance.dark">{{
+        appearance.dark ? 'Light' : 'Dark'
+      }}</Button>
+    </p>
+    <p class="soft">At the left for who is left-handed, or holds the instrument at the right.</p>
+  </section>
+</template>
+
+<style scoped>
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+</style>
