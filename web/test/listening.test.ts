@@ -46,6 +46,7 @@ function measure(samples: Float32Array, rate: number, ear: Ear, warnings: string
     crossings: undefined,
     warnings: [...warnings, ...report.doubts],
     talkS,
+    lateS: 0,
   }
 }
 
@@ -327,6 +328,13 @@ describe('sound that never arrived', () => {
     [0.21, 20, true],
   ])('%s s lost of a take of %f s: said %s', (lost, heardS, said) =>
     expect(gapWords(lost, heardS) !== undefined).toBe(said),
+  )
+  it.each([
+    [0.4, 10, false],
+    [0.5, 10, false],
+    [0.51, 10, true],
+  ])('%s s put in a take of %f s: said %s', (lateS, heardS, said) =>
+    expect(gapWords(0, heardS, lateS)?.startsWith('Sound reached Halitus late') ?? false).toBe(said),
   )
   it('is said, and such a take counts for nothing', async () => {
     const listening = useListening()

@@ -25,6 +25,7 @@ function measured(p: Partial<Performance> = {}): Measurement {
     crossings: undefined,
     warnings: [],
     talkS: 0,
+    lateS: 0,
   }
 }
 
@@ -158,6 +159,7 @@ describe('the verdict', () => {
       crossings: undefined,
       warnings: [],
       talkS: 0,
+      lateS: 0,
     })
     const shown = Array.from(drawn.hz).filter((hz) => hz > 0)
     expect(shown.length).toBeGreaterThan(380)

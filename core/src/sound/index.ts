@@ -23,4 +23,5 @@ export {
   type TrackerOptions,
 } from './track.ts'
 export { notesAlong, tuningOf, type Along } from './scale.ts'
+export { PUT_IN, Stitcher } from './stitch.ts'
 export { openWav, readWav, WavError, writeWav, type OpenWav, type Recording } from './wav.ts'

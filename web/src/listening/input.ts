@@ -57,7 +57,13 @@ async function listen(
     if ('beganS' in data) began = data.beganS
     else lags.push(data.lagS)
   }
-  await soundWorker().begin(transfer(channel.port2, [channel.port2]), ctx.sampleRate, ear, proxy(onFrames))
+  await soundWorker().begin(
+    transfer(channel.port2, [channel.port2]),
+    ctx.sampleRate,
+    ear,
+    proxy(onFrames),
+    live,
+  )
   capture.port.postMessage(channel.port1, [channel.port1])
   node.connect(capture)
   // A worklet runs only while it leads somewhere; it writes nothing into its output.
@@ -126,7 +132,7 @@ async function hearAtOnce(
   const worker = soundWorker()
   const samples = await worker.play(phrase, AT_ONCE.rate)
   const { port1, port2 } = new MessageChannel()
-  await worker.begin(transfer(port2, [port2]), AT_ONCE.rate, ear, proxy(onFrames))
+  await worker.begin(transfer(port2, [port2]), AT_ONCE.rate, ear, proxy(onFrames), false)
   const caughtUp = () =>
     new Promise((resolve) => {
       port1.onmessage = resolve

@@ -33,15 +33,22 @@ export interface Take {
 
 /** Sound that is missing is said from here on: s, and share of the take (chosen by Halitus). */
 const GAP = { seconds: 0.12, share: 0.01 } as const
+/** A take that came in so many pieces isn't trusted although they fit together: share of it (chosen by Halitus). */
+const LATE_SHARE = 0.05
 
 /**
- * What of a take never reached the program, in a sentence; undefined where all did.
+ * What of a take never reached the program, or only in pieces, in a sentence; undefined where nothing is amiss.
  * @param lostS by which the stream fell behind the clock; undefined where nobody counted
  * @param heardS what was delivered
+ * @param lateS for how long silence stood in for sound that came late
  */
-export function gapWords(lostS: number | undefined, heardS: number): string | undefined {
-  if (lostS === undefined || lostS <= Math.max(GAP.seconds, GAP.share * heardS)) return undefined
-  return `${lostS.toFixed(1)} of ${(heardS + lostS).toFixed(1)} s of sound didn’t reach Halitus: the machine was busy with something else. This take counts for nothing; once more.`
+export function gapWords(lostS: number | undefined, heardS: number, lateS = 0): string | undefined {
+  const why = 'the machine was busy with something else. This take counts for nothing; once more.'
+  if (lostS !== undefined && lostS > Math.max(GAP.seconds, GAP.share * heardS))
+    return `${lostS.toFixed(1)} of ${(heardS + lostS).toFixed(1)} s of sound didn’t reach Halitus: ${why}`
+  if (lateS > LATE_SHARE * heardS)
+    return `Sound reached Halitus late, ${lateS.toFixed(1)} s of ${heardS.toFixed(1)} s in all: ${why}`
+  return undefined
 }
 
 /** Listens: to the microphone, the simulated player or a file; shows what is heard while it is heard. */
@@ -164,7 +171,7 @@ export const useListening = defineStore('listening', () => {
     const lostS = ending.lostS()
     await ending.stop()
     const measurement = await soundWorker().end(ear)
-    const gone = gapWords(lostS, measurement.report.durationS)
+    const gone = gapWords(lostS, measurement.report.durationS, measurement.lateS)
     if (gone) {
       // Lengths, rates and evenness would all be wrong: nothing of it is judged or kept.
       state.value = 'idle'

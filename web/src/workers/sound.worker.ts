@@ -10,6 +10,7 @@ import {
   notesAlong,
   openWav,
   readWav,
+  Stitcher,
   tuningOf,
   WavError,
   writeWav,
@@ -37,6 +38,8 @@ export interface Measurement {
   warnings: string[]
   /** How long something was taken for talk and left out, s. */
   talkS: number
+  /** How much silence was put in where live sound came late, and taken out again, s. */
+  lateS: number
 }
 
 export interface Ear {
@@ -55,6 +58,8 @@ export interface Ear {
 let live: LiveTracker | undefined
 /** Hears along while the take lasts, so that little is left to do at its end. */
 let along: Analysis | undefined
+/** Keeps a microphone's tones whole where its sound comes late; what is played by this program never does. */
+let stitcher: Stitcher | undefined
 let liveRate = 48000
 let blocks: Float32Array[] = []
 let taken = 0
@@ -73,6 +78,7 @@ function measured(
   { report, track, strokes, talkS }: Analysed,
   warnings: string[],
   { along, crossings }: Pick<Measurement, 'along' | 'crossings'>,
+  lateS = 0,
 ): Measurement {
   return transfer(
     {
@@ -86,6 +92,7 @@ function measured(
       crossings,
       warnings: [...warnings, ...report.doubts],
       talkS,
+      lateS,
     },
     [track.timeS.buffer, track.hz.buffer, track.db.buffer],
   )
@@ -132,11 +139,22 @@ function followed(
 }
 
 const listener = {
-  /** Begins to listen to blocks that come through a port, and tells of frames as they become complete. */
-  begin(port: MessagePort, sampleRate: number, ear: Ear, onFrames: (frames: LiveFrame[]) => void) {
+  /**
+   * Begins to listen to blocks that come through a port, and tells of frames as they become complete.
+   * @param device whether a device gives the sound, which may be late
+   */
+  begin(
+    port: MessagePort,
+    sampleRate: number,
+    ear: Ear,
+    onFrames: (frames: LiveFrame[]) => void,
+    device: boolean,
+  ) {
     live = new LiveTracker(sampleRate, ear)
     const hears = new Analysis(sampleRate, ear)
     along = hears
+    const stitches = device ? new Stitcher(sampleRate) : undefined
+    stitcher = stitches
     liveRate = sampleRate
     blocks = []
     taken = 0
@@ -144,11 +162,13 @@ const listener = {
       // Blocks come in order: who asks is answered when all before have been heard.
       if (data === 'heard?') return port.postMessage('heard')
       if (!live || taken + data.length > MOST_SAMPLES) return
-      blocks.push(data)
-      taken += data.length
-      const frames = live.push(data)
+      const block = stitches ? stitches.push(data) : data
+      if (block.length === 0) return
+      blocks.push(block)
+      taken += block.length
+      const frames = live.push(block)
       if (frames.length) onFrames(frames)
-      hears.push(data)
+      hears.push(block)
     }
   },
   /** Ends listening and judges the whole recording. It stays in memory until the next one, nowhere else. */
@@ -164,6 +184,7 @@ const listener = {
       heard,
       tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
       followed(samples, liveRate, heard, ear),
+      stitcher?.takenOutS,
     )
   },
   /** Judges the newest live take once more; undefined when there is none. */
