@@ -28,6 +28,11 @@ const LONGEST_ACCIDENT_S = 0.35
 const CROSSING_SHARE = 0.6
 /** On the way to another note, an octave for longer than this is played, s. */
 const LONGEST_OCTAVE_S = 0.1
+/**
+ * Nearer than this no register lies to a note of the lowest two (an octave, a twelfth; textbook acoustics): there and back again within
+ * it is a note that was played, unless it is as much shorter than both as an accident on the way to another note. Semitones.
+ */
+const NEAREST_REGISTER = 10.5
 /** A wrong sound at the very start or end of a note is no longer than this, s. */
 const EDGE_S = 0.2
 /** Shorter than this nobody hears a squeak as one, s. */
@@ -161,7 +166,9 @@ export function notesOf(track: Track, a4Hz: number, askedHz?: number): Heard {
     // On the way to another note it flies past both; what lies between them, or lasts about as long as one of them, is played.
     if (!back && here.midi > Math.min(host.midi, next.midi) && here.midi < Math.max(host.midi, next.midi))
       return undefined
-    if (!back && seconds(here) > CROSSING_SHARE * Math.min(seconds(host), seconds(next))) return undefined
+    const nearby = Math.abs(here.midi - host.midi) < NEAREST_REGISTER
+    if ((!back || nearby) && seconds(here) > CROSSING_SHARE * Math.min(seconds(host), seconds(next)))
+      return undefined
     if (!back && seconds(here) > LONGEST_OCTAVE_S && octaveUp(here, host)) return undefined
     if (seconds(here) >= SQUEAK_S && visitSounds(track, host, here, next))
       accident(here, host, back ? 'inside' : 'crossing')

@@ -176,6 +176,20 @@ describe('accidents', () => {
     expect(report([60, 62], [18, 62 - 5.4], [60, 62]).notes).toHaveLength(3)
   })
   it.each([
+    // There and back within a sixth: as long as six tenths of the shorter note beside it, and a little longer.
+    [6, 12, 1, 1],
+    [6, 12.5, 0, 3],
+    [10.4, 12.5, 0, 3],
+    [10.6, 12.5, 1, 1],
+    [12, 12.5, 1, 1],
+  ])(
+    '%f semitones up and back for %f hundredths after a short note: squeaks %i, notes %i',
+    (by, count, squeaks, notes) => {
+      const found = report([20, 62], [count, 62 + by], [60, 62])
+      expect([found.squeaks.length, found.notes.length]).toEqual([squeaks, notes])
+    },
+  )
+  it.each([
     // Downwards it may lie so far beside the octave or the twelfth, semitones: 0.35.
     [-11.6, 3],
     [-11.7, 1],
