@@ -33,11 +33,11 @@ test('today says who comes and what needs attention', async ({ page }) => {
   // Other tests give learners more lessons on this day: the demo's own one is meant.
   await expect(page.locator('.due', { hasText: /19:00\s*Wilhelmina Tarn/ })).toContainText('Dizzy at home')
   // What somebody reported comes before everything else.
-  const [reported, first] = await Promise.all([
-    page.getByText('Reported from home').boundingBox(),
-    page.locator('.due').first().boundingBox(),
-  ])
-  expect(reported!.y).toBeLessThan(first!.y)
+  await expect(async () => {
+    const reported = await page.getByText('Reported from home').boundingBox()
+    const first = await page.locator('.due').first().boundingBox()
+    expect(reported!.y).toBeLessThan(first!.y)
+  }).toPass()
   await page
     .getByRole('link', { name: /18:20 Ottoline Brask/ })
     .first()

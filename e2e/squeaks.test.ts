@@ -163,3 +163,22 @@ test('reed, air and instrument are found on other families; all of it can be rea
   await expect(page.getByText('The windway is damp or dirty')).toBeVisible()
   await expect(page.getByText('Biting: pressure from below')).toHaveCount(0)
 })
+
+test('a finger that differs from the picture is said as a word of the sentence, and taken back', async ({
+  page,
+}) => {
+  await page.goto('/squeaks')
+  await page.getByLabel('On', { exact: true }).selectOption('clarinet')
+  await page.getByRole('button', { name: 'It drops down' }).click()
+  const differs = page.getByLabel('A finger differs from the picture')
+  // Without a note there is no picture.
+  await expect(differs).toBeHidden()
+  await page.locator('#squeak-note').selectOption('C5')
+  await differs.selectOption('left thumb: register key is up')
+  await expect(
+    page.getByRole('heading', { name: 'If it is that: the register or octave key isn’t opened at all' }),
+  ).toBeVisible()
+  await page.reload()
+  await page.getByRole('button', { name: 'left thumb: register key is up; take back' }).click()
+  await expect(page.getByRole('heading', { name: /register or octave key isn’t opened at all/ })).toBeHidden()
+})

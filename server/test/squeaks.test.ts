@@ -183,6 +183,8 @@ describe('squeaks over the API', () => {
   it.each([
     [{ complaint: 'sings' }, 'There is no complaint “sings”'],
     [{ complaint: 'shriek', observations: ['moon'] }, 'There is no observation “moon”'],
+    [{ complaint: 'shriek', written: 'C4', differs: ['L9'] }, 'has no touch “L9” on C4. It has LT, L1,'],
+    [{ complaint: 'shriek', differs: ['L1'] }, 'Name the written note'],
     [{ complaint: 'shriek', weeksPlaying: -1 }, 'weeksPlaying'],
     [{ complaint: 'shriek', instrument: 'kazoo' }, 'instrument'],
     [{ complaint: 'shriek', heard: { at: 'never' } }, 'heard.at'],

@@ -43,6 +43,8 @@ export const diagnoseQuestion = strict({
   written: noteText().optional(),
   /** The written note before it, in a change of notes. */
   from: noteText().optional(),
+  /** Touches that differ from the picture of the written note. */
+  differs: ids().optional(),
   heard: strict({
     hz: finite().optional(),
     partial: finite().optional(),

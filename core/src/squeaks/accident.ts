@@ -8,6 +8,8 @@ export interface Accident {
   written?: string
   /** The written note before it, in a change of notes. */
   from?: string
+  /** Touches that were seen to differ from the picture of the written note: up where they should be down, or down. */
+  differs?: readonly string[]
   heard?: { hz?: number; partial?: number; at?: 'stroke' | 'crossing' | 'held' }
   /**
    * Ids of what was noticed (`low`, or `low:yes`, `low:no`), and of checks with how they went: `freeze:better`,

@@ -9,6 +9,7 @@ import { asking, BETTER, modelOf, OUTCOMES, remedying, TRY } from './model.ts'
 import type { Accident } from './accident.ts'
 import { helped } from './helped.ts'
 import { ofNote } from './note.ts'
+import { byDiffering, DIFFER } from './differs.ts'
 import { byPitch } from './pitch.ts'
 import type { Check } from './terms.ts'
 
@@ -167,24 +168,20 @@ function stepOf(
  * expected information a second, cures and what tells player from equipment preferred. Beliefs are exact (Bayes) over single
  * causes and pairs that go together; what nobody thought of keeps its share. Contradictions are said, not refused: each
  * answer still counts. With nothing known but the complaint, the next thing is the most telling of all, a question too.
- * @throws OutOfRange for a complaint, observation or check that there isn't, for weeks below 0, and as `faultsOf` for a pitch
+ * @throws OutOfRange for a complaint, observation, check or touch that there isn't, for weeks below 0, and as `faultsOf` for a pitch
  */
 export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
   if (!(accident.weeksPlaying >= 0)) throw new OutOfRange('Weeks of playing are 0 or more.')
   const known = knowledgeOf(inst)
   const told = toldOf(inst, accident)
   const { hz, at } = accident.heard ?? {}
+  const crossing = at === 'crossing' || accident.complaint === 'between'
   const facts: Fact[] = [
     ...(accident.written && hz !== undefined
-      ? byPitch(
-          inst,
-          accident.written,
-          hz,
-          accident.a4Hz ?? 440,
-          at === 'crossing' || accident.complaint === 'between',
-        )
+      ? byPitch(inst, accident.written, hz, accident.a4Hz ?? 440, crossing)
       : []),
     ...(accident.facts ?? []),
+    ...byDiffering(inst, accident, crossing),
   ]
   // A finger that isn't down on the note can't be pressed there; in a change it may be on its way.
   const changes = at === 'crossing' || [accident.complaint, ...told.seen].some((id) => CHANGES.has(id))
@@ -218,6 +215,7 @@ export function diagnose(inst: Instrument, accident: Accident): Diagnosed {
         ...(accident.unavailable ?? []),
         ...(note?.up ?? []).map((id) => `press-${id}`),
         ...(inChange ? [PART_ALONE] : []),
+        ...(accident.differs?.length ? [DIFFER] : []),
         ...known.checks.flatMap((c) => (c.of && !c.of.includes(accident.complaint) ? [c.id] : [])),
       ],
     },

@@ -14,6 +14,7 @@ export {
   type Knowledge,
 } from './knowledge.ts'
 export type { Accident } from './accident.ts'
+export { differencesOn, type Difference } from './differs.ts'
 export { diagnose, type Diagnosed, type Step } from './diagnose.ts'
 export { PAIN } from './answers.ts'
 export { heardIn, type EarReport, type HeardAccident } from './ear.ts'

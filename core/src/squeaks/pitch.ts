@@ -1,4 +1,4 @@
-import { faultsOf, hasAir, rangeHz } from '../acoustics/index.ts'
+import { faultsOf, hasAir, rangeHz, type FaultKind } from '../acoustics/index.ts'
 import { ventTouches } from '../fingering/index.ts'
 import { fingerSystem, standardFingering, writtenNote, type Instrument } from '../instruments/index.ts'
 import { centsBetween, hzOfMidi, prettyNote } from '../pitch/index.ts'
@@ -14,11 +14,11 @@ const OWN_CENTS = 15
 const OWN = 0.3
 
 /** Causes that one touch at fault stands for; in a change of notes a missing finger is a late one. */
-function blamed(
+export function blamed(
   inst: Instrument,
   vents: ReadonlySet<string>,
   touchId: string,
-  fault: string,
+  fault: FaultKind,
   crossing: boolean,
 ): string[] {
   const finger = fingerNamed(inst, touchId)

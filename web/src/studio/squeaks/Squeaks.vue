@@ -16,6 +16,7 @@ import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Views from '@/parts/Views.vue'
+import Differs from './Differs.vue'
 import Ending from './Ending.vue'
 import KnownCauses from './KnownCauses.vue'
 import NextStep from './NextStep.vue'
@@ -232,6 +233,7 @@ const back = () =>
             ><NoteChoice id="squeak-sounded" v-model="sounded" :inst="inst" :beyond="SOUNDS_BEYOND"
           /></span>
         </span>
+        <Differs v-if="search.differences.value.length" :search="search" />
         <Button size="small" @click="listen">{{
           listening.state === 'listening' ? 'Stop' : 'Listen'
         }}</Button>
@@ -291,6 +293,7 @@ const back = () =>
   </main>
 </template>
 
+<style scoped src="./sentence.css"></style>
 <style scoped>
 .squeaks {
   width: 100%;
@@ -323,22 +326,8 @@ const back = () =>
   font-size: 18px;
   margin: 8px 0 0;
 }
-.word {
-  font: inherit;
-  color: inherit;
-  background: none;
-  border: 0;
-  border-bottom: 2px solid var(--brass);
-  padding: 2px 1px;
-  cursor: pointer;
-  font-weight: 650;
-  text-align: left;
-}
 .lead {
   font-size: 27px;
-}
-.not {
-  border-bottom-style: dotted;
 }
 .pick {
   display: inline-block;

@@ -5,6 +5,7 @@ import { backgroundOf } from '@halitus/core/practice'
 import { factsOf, notesKnown } from '@halitus/core/records'
 import {
   diagnose,
+  differencesOn,
   factsFrom,
   fingerNamed,
   FINGERS,
@@ -32,6 +33,8 @@ interface Told {
   /** In the order in which it was said. */
   said: Said[]
   cannot: string[]
+  /** Touches that differ from the picture of the note that was meant. */
+  differs?: string[]
   heard?: Accident['heard']
   heardWords?: string
   simulated?: boolean
@@ -154,6 +157,9 @@ export function useSearch(
   }
 
   const written = computed(() => told.value.notes.at(-1))
+  /** Another note's picture differs in other ways: only what this one's has is asked with. */
+  const differences = computed(() => (written.value ? differencesOn(inst.value, written.value) : []))
+  const differing = computed(() => differences.value.filter((d) => told.value.differs?.includes(d.touch)))
   const asking = (said: readonly Said[]): Diagnosed =>
     diagnose(inst.value, {
       weeksPlaying: playing.value,
@@ -167,6 +173,7 @@ export function useSearch(
         .map((s) => (s.how === 'yes' ? s.id : `${s.id}:${s.how}`)),
       absent: said.filter((s) => s.how === 'no').map((s) => s.id),
       unavailable: told.value.cannot,
+      differs: differing.value.map((d) => d.touch),
       facts: facts.value,
       past: past.value,
     })
@@ -264,6 +271,8 @@ export function useSearch(
     worked,
     heard,
     takeHeard,
+    differences,
+    differing,
     known,
     complaint,
     moments,
