@@ -17,7 +17,9 @@ test('a squeak is found by keys alone, kept with its drill on the card, and take
   await page.locator('#work').click({ position: { x: 4, y: 300 } })
   await page.keyboard.press('q')
   await expect(page.getByRole('heading', { name: 'Squeaks' })).toBeVisible()
-  await expect(page.getByText('Ottoline Brask, Clarinet in B♭')).toBeVisible()
+  // The lesson’s own frame stays around it: whose search it is, and where it was opened.
+  await expect(page.getByRole('button', { name: 'Ottoline Brask: what is needed now' })).toBeVisible()
+  await expect(page.getByRole('link', { name: /5 Fingers/ })).toHaveAttribute('aria-current', 'step')
   await page.getByLabel('What happens, in words').fill('it squeaks on low notes')
   await page.getByLabel('What happens, in words').press('Enter')
   // What was typed is said already.

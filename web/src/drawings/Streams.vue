@@ -18,7 +18,7 @@ const props = defineProps<{
 /** Narrower than this there is no room for what was tried at the left, px. */
 const NARROW = 700
 const TRIED = 150
-const STEP = 56
+const STEP = 52
 /** Room for the names of what is left, above where they fall. */
 const NAMES = 56
 const FALL = 54

@@ -51,7 +51,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   const stage = STAGES[Number(event.key) - 1]
   if (isTyping(event)) return
-  if (stage) void router.push({ name: stage, params: { id: props.id } })
+  // Where figures answer a check they don't lead to stops.
+  if (stage && route.name !== 'squeak') void router.push({ name: stage, params: { id: props.id } })
   if (event.key === 'm' && lesson.answer) {
     event.preventDefault()
     noteOpen.value = true
@@ -80,6 +81,8 @@ const onWhat = computed(() => {
 })
 /** Who has done something since is new no longer. */
 const needy = computed(() => lesson.answer?.concerns.some((c) => c.kind !== 'new'))
+/** The stop that is worked at; what squeaked belongs to the one that it was opened from. */
+const stop = computed(() => String(route.name === 'squeak' ? route.query.from : route.name))
 /** A note from anywhere, by one key: it is kept at the stop that is open. */
 const noting = useDraft(() => `quick-note.${props.id}`, '')
 const noteOpen = ref(false)
@@ -87,7 +90,7 @@ focusOnOpen(noteOpen, 'quick-note')
 async function keepNote() {
   const text = noting.value.trim()
   if (!text) return
-  const stage = STAGES.find((s) => s === route.name) ?? 'setup'
+  const stage = STAGES.find((s) => s === stop.value) ?? 'setup'
   if (!(await lesson.add(stage, 'note', { text }, 'typed'))) return
   noting.value = ''
   noteOpen.value = false
@@ -109,7 +112,7 @@ async function keepNote() {
         ></span>
         <span class="sub">{{ onWhat }}</span>
       </button>
-      <LessonLine :current="String(route.name)" />
+      <LessonLine :current="stop" />
     </Teleport>
     <Teleport to="#rail" defer>
       <ToolsRail :left="left" :noted="lesson.noted.length" @pencil="notedShown = !notedShown" />

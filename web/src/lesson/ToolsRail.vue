@@ -26,11 +26,15 @@ const referenceHz = computed(() => hzOfMidi(parseNote('A4').midi, lesson.a4Hz))
 
 const counting = ref(false)
 const guarded = (work: () => Promise<void>) => notices.attempt(work)
+/** Opened from a stop it goes back there; touched once more it closes. */
 const squeaks = () =>
-  router.push({
-    name: 'squeaks',
-    query: { lesson: lesson.answer!.lesson.id, from: String(route.name) },
-  })
+  route.name === 'squeak'
+    ? router.push({ name: String(route.query.from ?? 'setup'), params: { id: lesson.answer!.lesson.id } })
+    : router.push({
+        name: 'squeak',
+        params: { id: lesson.answer!.lesson.id },
+        query: { from: String(route.name) },
+      })
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event)) return
   if (event.key === 'p') void guarded(tools.togglePulse)
@@ -82,7 +86,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         ↺
       </button>
     </div>
-    <RailTool word="squeak" aria-label="It squeaks" class="squeak" @press="squeaks"
+    <RailTool
+      word="squeak"
+      aria-label="It squeaks"
+      class="squeak"
+      :on="route.name === 'squeak'"
+      @press="squeaks"
       ><Sign name="squeaks"
     /></RailTool>
     <div id="rail-stop" class="stop"></div>

@@ -26,11 +26,13 @@ const theme = computed(() => libraryTheme(appearance.dark))
 watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'dark' : 'light'))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && (keysShown.value || !isTyping(event))) keysShown.value = !keysShown.value
-  if (event.key === 'q' && !isTyping(event) && !alone.value && route.name !== 'squeaks')
-    void router.push({
-      name: 'squeaks',
-      query: inLesson.value ? { lesson: String(route.params.id), from: String(route.name) } : {},
-    })
+  const squeaks = route.name === 'squeaks' || route.name === 'squeak'
+  if (event.key === 'q' && !isTyping(event) && !alone.value && !squeaks)
+    void router.push(
+      inLesson.value
+        ? { name: 'squeak', params: { id: String(route.params.id) }, query: { from: String(route.name) } }
+        : { name: 'squeaks' },
+    )
   // In a lesson its own tools take this key.
   if (event.key === 'p' && !isTyping(event) && pulseGoesOn.value && !inLesson.value) void stopPulse.value()
 })

@@ -13,7 +13,14 @@ export const router = createRouter({
       props: true,
     },
     { path: '/reeds', name: 'reeds', component: () => import('../studio/reeds/Reeds.vue') },
-    { path: '/squeaks', name: 'squeaks', component: () => import('../studio/squeaks/Squeaks.vue') },
+    {
+      path: '/squeaks',
+      name: 'squeaks',
+      component: () => import('../studio/squeaks/Squeaks.vue'),
+      // In a lesson it stands in the lesson's own frame.
+      beforeEnter: ({ query: { lesson, ...query } }) =>
+        typeof lesson === 'string' ? { name: 'squeak', params: { id: lesson }, query } : true,
+    },
     { path: '/settings', name: 'settings', component: () => import('../studio/settings/Settings.vue') },
     {
       path: '/lessons/:id',
@@ -28,6 +35,7 @@ export const router = createRouter({
         { path: 'fingers', name: 'fingers', component: () => import('../stages/fingers/FingersStage.vue') },
         { path: 'tune', name: 'tune', component: () => import('../stages/tune/TuneStage.vue') },
         { path: 'home', name: 'home', component: () => import('../stages/home/HomeStage.vue') },
+        { path: 'squeak', name: 'squeak', component: () => import('../studio/squeaks/Squeaks.vue') },
       ],
     },
     {

@@ -33,7 +33,18 @@ const more = computed({
   >
     {{ d.words }}
   </button>
-  <Choice v-model="more" :options="options" label="A finger differs from the picture" />
+  <span class="differs"
+    ><Choice v-model="more" :options="options" label="A finger differs from the picture"
+  /></span>
 </template>
 
 <style scoped src="./sentence.css"></style>
+<style scoped>
+.differs {
+  display: inline-block;
+  width: 190px;
+}
+.differs :deep(select) {
+  width: 100%;
+}
+</style>

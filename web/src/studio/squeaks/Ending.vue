@@ -114,30 +114,27 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </p>
   </section>
   <section v-else-if="top" class="ending">
-    <template v-if="lesson.answer">
-      <p class="taps">
-        <Choice v-model="chosen" :options="causes" label="What helped" />
-        <Plate @click="helped">That helped <kbd>h</kbd></Plate>
-        <Button size="large" :aria-expanded="unsolved" @click="unsolved = !unsolved">Stop, unsolved</Button>
-      </p>
-      <div v-if="asks" class="taps" role="group" aria-label="What helped">
-        <b>Nothing was tried here yet: what helped?</b>
-        <Button v-for="c in couldHave" :key="c.id" @click="thatHelped(c.id)">{{
-          c.remedy.replace(/\.$/, '')
-        }}</Button>
-        <Button @click="asks = false">Something else: choose above</Button>
-      </div>
-      <p v-if="unsolved" class="taps">
-        <Input
-          v-model:value="tell"
-          :maxlength="300"
-          aria-label="What the technician or the next lesson should know"
-          placeholder="What the technician or the next lesson should know"
-        />
-        <Button @click="end('unsolved')">Keep as unsolved</Button>
-      </p>
-    </template>
-    <p v-else class="soft">In a lesson, what helped is kept and its drill goes onto the card.</p>
+    <p class="taps">
+      <Choice v-model="chosen" :options="causes" label="What helped" />
+      <Plate @click="helped">That helped <kbd>h</kbd></Plate>
+      <Button size="large" :aria-expanded="unsolved" @click="unsolved = !unsolved">Stop, unsolved</Button>
+    </p>
+    <div v-if="asks" class="taps" role="group" aria-label="What helped">
+      <b>Nothing was tried here yet: what helped?</b>
+      <Button v-for="c in couldHave" :key="c.id" @click="thatHelped(c.id)">{{
+        c.remedy.replace(/\.$/, '')
+      }}</Button>
+      <Button @click="asks = false">Something else: choose above</Button>
+    </div>
+    <p v-if="unsolved" class="taps">
+      <Input
+        v-model:value="tell"
+        :maxlength="300"
+        aria-label="What the technician or the next lesson should know"
+        placeholder="What the technician or the next lesson should know"
+      />
+      <Button @click="end('unsolved')">Keep as unsolved</Button>
+    </p>
   </section>
 </template>
 

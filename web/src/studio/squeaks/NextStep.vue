@@ -61,15 +61,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         >{{ o.words }} <kbd>{{ keyOf(i) }}</kbd></Button
       >
       <Button size="large" @click="leave">{{ isQuestion ? 'Don’t know' : 'Can’t here' }} <kbd>0</kbd></Button>
-    </p>
-    <p class="taps">
       <Button size="small" @click="freezing = true">Freeze: one finger after the other <kbd>f</kbd></Button>
     </p>
   </section>
 </template>
 
 <style scoped>
+h2 {
+  margin: 0;
+}
 .next {
+  margin: 10px 0;
   border-left: 4px solid var(--brass);
   padding-left: 16px;
 }
@@ -79,10 +81,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   font-weight: 650;
   margin: 2px 0 10px;
 }
-
 .taps {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   gap: 8px;
   margin: 8px 0;
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
@@ -41,15 +41,8 @@ const QUIET_S = 1
 const LONGEST_S = 8
 const LOUD_DB = -50
 
-const asked = computed(() => (typeof route.query.lesson === 'string' ? route.query.lesson : undefined))
+const asked = computed(() => (typeof route.params.id === 'string' ? route.params.id : undefined))
 const from = computed(() => (typeof route.query.from === 'string' ? (route.query.from as Stage) : undefined))
-watch(
-  asked,
-  (id) => {
-    if (id && lesson.answer?.lesson.id !== id) void lesson.open(id)
-  },
-  { immediate: true },
-)
 /** The lesson that this was opened from; opened from the top line it is nobody's. */
 const inLesson = computed(() => !!asked.value && lesson.answer?.lesson.id === asked.value)
 const chosen = useLocalStorage('halitus.squeaks.instrument', 'clarinet')
@@ -134,20 +127,14 @@ const back = () =>
 </script>
 
 <template>
-  <main id="work" class="squeaks">
+  <component :is="asked ? 'section' : 'main'" :id="asked ? undefined : 'work'" class="squeaks">
     <header class="head">
       <h1>Squeaks</h1>
       <Views v-model="view" :options="VIEWS" label="What is shown" />
       <Button v-if="inLesson" @click="back">Back to the lesson</Button>
     </header>
     <p class="who">
-      <template v-if="inLesson && lesson.answer">
-        <span
-          ><b>{{ lesson.answer.learner.name }}</b
-          >, {{ inst.name }}, playing for {{ search.playing.value }} weeks</span
-        >
-      </template>
-      <template v-else>
+      <template v-if="!inLesson">
         <label for="squeak-inst">On</label>
         <Choice id="squeak-inst" v-model="chosen" :options="ids" />
         <template v-if="view === 'find'">
@@ -238,19 +225,18 @@ const back = () =>
           listening.state === 'listening' ? 'Stop' : 'Listen'
         }}</Button>
       </p>
-      <p class="soft small">Touch a word to change it.</p>
       <p v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</p>
       <p v-for="c in verdict?.contradictions ?? []" :key="c" class="caution" role="alert">{{ c }}</p>
       <p v-if="verdict?.halt" class="caution halt" role="alert">{{ verdict.halt }}</p>
       <template v-else-if="verdict && best">
+        <NextStep v-if="!search.kept.value" :search="search" />
+        <p v-if="!verdict.next && !search.kept.value" class="soft">
+          Nothing more to try would tell: what is likeliest stands below.
+        </p>
+        <Ending v-if="lesson.answer" :search="search" :from="from" />
         <OnTheInstrument :inst="inst" :moments="moments" :written="told.notes.at(-1)" />
         <div class="columns">
           <div>
-            <NextStep v-if="!search.kept.value" :search="search" />
-            <p v-if="!verdict.next && !search.kept.value" class="soft">
-              Nothing more to try would tell: what is likeliest stands above.
-            </p>
-            <Ending :search="search" :from="from" />
             <div v-if="!search.kept.value" class="best" aria-live="polite">
               <h2>{{ heading }}</h2>
               <p class="remedy">{{ best.remedy }}</p>
@@ -288,9 +274,14 @@ const back = () =>
         </div>
       </template>
       <p v-if="!search.kept.value"><Button @click="search.again">From the beginning</Button></p>
-      <p class="soft small">Common practice; likelihoods are chosen by Halitus. Pain stops the search.</p>
+      <p class="soft small">
+        Common practice; likelihoods are chosen by Halitus. Pain stops the search.
+        <template v-if="!lesson.answer"
+          >In a lesson, what helped is kept and its drill goes onto the card.</template
+        >
+      </p>
     </template>
-  </main>
+  </component>
 </template>
 
 <style scoped src="./sentence.css"></style>
@@ -300,6 +291,9 @@ const back = () =>
   max-width: 1180px;
   margin: 0 auto;
   padding: 18px 24px 60px;
+}
+.work .squeaks {
+  padding: 0 0 40px;
 }
 .head,
 .who,
