@@ -5,7 +5,7 @@ import { perform, PRESETS } from '@halitus/core/player'
 import { analyse, longTone } from '@halitus/core/sound'
 import { happened, ownLesson, TONE } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
-import { openNoted } from './parts.ts'
+import { openNoted, openPart } from './parts.ts'
 
 /** The whole lesson of a beginner, in the order of work, on the demo studio; each test has a lesson of its own. */
 const UNTOUCHED = '/lessons/ottoline-brask-w13'
@@ -512,4 +512,26 @@ test('every stop and every part of it opens while the server is away', async ({ 
   await page.keyboard.press('2')
   await expect(page.getByRole('heading', { name: 'Breath' })).toBeVisible()
   await context.setOffline(false)
+})
+
+test('a stop’s key once more lays all its parts out, and a letter chooses one', async ({ page }) => {
+  await page.goto('/lessons/ottoline-brask-w13/breath')
+  await expect(page.getByRole('heading', { name: 'Breath' })).toHaveCount(1)
+  await page.keyboard.press('3')
+  await expect(page.getByRole('heading', { name: 'Sound' })).toHaveCount(1)
+  await openPart(page, 'Long tone')
+  await page.keyboard.press('3')
+  const sheet = page.getByRole('dialog', { name: 'Sound' })
+  await expect(sheet.getByRole('button', { name: /Long tone/ })).toHaveAttribute('aria-current', 'true')
+  // What came of each last stands on it.
+  await expect(sheet.getByRole('button', { name: /Long tone/ })).toContainText(/\d+(\.\d)? s/)
+  await isAccessible(page)
+  const tile = sheet.getByRole('button', { name: /Overtones/ })
+  await page.keyboard.press((await tile.locator('kbd').innerText()).trim())
+  await expect(sheet).toBeHidden()
+  await expect(page.getByRole('radio', { name: 'Overtones', exact: true })).toBeChecked()
+  // The bead of the stop does the same.
+  await page.getByRole('link', { name: /3 Sound/ }).click()
+  await sheet.getByRole('button', { name: /Shaped tone/ }).click()
+  await expect(page.getByRole('radio', { name: 'Shaped tone', exact: true })).toBeChecked()
 })

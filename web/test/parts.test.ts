@@ -3,7 +3,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { moveFinder, heldFor } from '@halitus/core/fingering'
 import { fingerSystem, instrument, standardFingering } from '@halitus/core/instruments'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import NoteName from '@/parts/NoteName.vue'
 import FingerThreads from '@/stages/fingers/FingerThreads.vue'
 import NotePicker from '@/stages/fingers/NotePicker.vue'
@@ -27,19 +27,19 @@ describe('the drawing', () => {
   const system = fingerSystem(clarinet)
   const held = standardFingering(clarinet, 'C4').touches
   it('tells states by shape: filled, ring, wedge', () => {
-    const drawing = mount(InstrumentDrawing, {
-      props: { system, held, pressing: ['R1'], lifting: ['L3'], label: 'C4' },
+    const drawing = mount(Fingers, {
+      props: { system, family: 'clarinet', held, pressing: ['R1'], lifting: ['L3'], label: 'C4' },
     })
     expect(drawing.findAll('.touch')).toHaveLength(system.touches.length)
     expect(drawing.findAll('.touch.held')).toHaveLength(held.length - 1)
     expect(drawing.findAll('.wedge')).toHaveLength(2)
-    expect(drawing.attributes('aria-label')).toBe('C4')
+    expect(drawing.find('svg').attributes('aria-label')).toBe('C4')
   })
   it('shows the sounding column up to the first open hole', () => {
     const width = (note: string) =>
       Number(
-        mount(InstrumentDrawing, {
-          props: { system, held: standardFingering(clarinet, note).touches, label: note },
+        mount(Fingers, {
+          props: { system, family: 'clarinet', held: standardFingering(clarinet, note).touches, label: note },
         })
           .find('.column')
           .attributes('width'),

@@ -16,19 +16,22 @@ export interface Picture {
   /** One for each place that a finger rests on; half held touches lie in the place of the whole one. */
   touches: { touch: Touch; x: number; y: number; held: boolean; half: boolean }[]
   touchRadius: number
+  /** Half of how high a key is. */
+  paddleHalf: number
   /** Keys that one little finger chooses from: a box around each hand's. */
   groups: { hand: Hand; x: number; y: number; width: number; height: number }[]
   /** Where each hand begins. */
   handMarks: { hand: Hand; x: number; y: number }[]
 }
 
-/** Heights of the touches' lines above (−) and below (+) the tube's middle, mm, for touches of this radius. */
-const ROW_MM: Record<Touch['row'], number> = { upper: -62, front: -35, lower: 35, little: 62 }
+/** How large a touch is, mm; at least this share of the width they lie in, so that they can be read on long instruments. */
 const TOUCH_RADIUS_MM = 11
-/** Touches are drawn no smaller than this share of the width they lie in, so that they can be read on long instruments. */
 const TOUCH_SHARE = 1 / 36
-/** Between a touch and the tube it lies beside, mm. */
-const CLEAR_MM = 4
+/** Keys are paddles: as wide as a touch, so much of it high. */
+const PADDLE = 0.8
+/** Between the tube and what lies beside it, and between two lines beside it, mm. */
+const CLEAR_MM = 5
+const BETWEEN_MM = 6
 const HANDS: Hand[] = ['left', 'right']
 
 /** Lays an instrument out with some touches held. */
@@ -43,20 +46,26 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
     .reverse()
   const xs = touches.map((t) => t.atMm)
   const radius = Math.max(TOUCH_RADIUS_MM, (Math.max(...xs) - Math.min(...xs)) * TOUCH_SHARE)
-  // A wide tube pushes the lines outwards; larger touches stand further apart.
-  const half = Math.max(...xs.map((x) => diameterAt(bore.outline, x) / 2))
-  const scale = radius / TOUCH_RADIUS_MM
-  const push = Math.max(0, half + radius + CLEAR_MM - ROW_MM.lower * scale)
-  const rowMm = (row: Touch['row']) => ROW_MM[row] * scale + Math.sign(ROW_MM[row]) * push
-  const top = Math.min(...touches.map((t) => rowMm(t.row))) - radius - 10
-  const bottom = Math.max(...touches.map((t) => rowMm(t.row))) + radius + 6
-  const left = Math.min(...xs) - 2 * radius
+  // Fingers lie on the tube: a thin one is drawn thicker, so that they find room.
+  const thin = Math.max(...xs.map((x) => diameterAt(bore.outline, x) / 2))
+  const thicker = Math.max(1, (radius + 2) / thin)
+  const half = thin * thicker
+  const beside = half + CLEAR_MM + radius
+  const rowMm = (row: Touch['row']) =>
+    ({ upper: -beside, front: 0, lower: beside, little: beside + 2 * PADDLE * radius + BETWEEN_MM })[row]
+  const has = (row: Touch['row']) => touches.some((t) => t.row === row)
+  // What presses or lifts has a wedge beyond it.
+  const edge = radius * 1.9
+  const top = has('upper') ? rowMm('upper') - edge : -half - edge + radius
+  const bottom =
+    has('little') || has('lower') ? rowMm(has('little') ? 'little' : 'lower') + edge : half + radius
+  const left = Math.min(...xs) - 2.4 * radius
   const right = Math.max(...xs) + 2 * radius
   return {
     fingersFrame: [left, top, right - left, bottom - top],
     frame: [bore.startMm - 6, top, bore.endMm - bore.startMm + 12, bottom - top],
-    outline: [...upper, ...lower],
-    jointsMm: bore.jointsMm.map((x) => ({ x, half: diameterAt(bore.outline, x) / 2 + 1.5 })),
+    outline: [...upper, ...lower].map(([x, y]) => [x, y * thicker]),
+    jointsMm: bore.jointsMm.map((x) => ({ x, half: (thicker * diameterAt(bore.outline, x)) / 2 + 1.5 })),
     column: {
       fromMm: Math.max(0, bore.startMm),
       toMm: columnEndMm(system, held),
@@ -76,24 +85,29 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
       half: halved.has(touch.id),
     })),
     touchRadius: radius,
+    paddleHalf: PADDLE * radius,
     groups: HANDS.flatMap((hand) => {
       const keys = touches.filter((t) => t.hand === hand && t.row === 'little')
       if (keys.length < 2) return []
       const at = keys.map((t) => t.atMm)
-      const reach = radius + 2
-      const x = Math.min(...at) - reach
-      return [{ hand, x, y: rowMm('little') - reach, width: Math.max(...at) + reach - x, height: 2 * reach }]
+      const x = Math.min(...at) - radius - 2
+      const reach = PADDLE * radius + 2
+      return [
+        { hand, x, y: rowMm('little') - reach, width: Math.max(...at) + radius + 2 - x, height: 2 * reach },
+      ]
     }),
     handMarks: HANDS.flatMap((hand) => {
-      const front = touches.filter((t) => t.hand === hand && t.row === 'front').map((t) => t.atMm)
-      if (!front.length) return []
-      const x = Math.min(...front) - 2 * radius
-      // Where the other hand's last finger lies there, the letter stands above the first one.
-      const taken = touches.some((t) => t.row === 'front' && Math.abs(t.atMm - x) < 1.6 * radius)
+      const line = touches.filter((t) => t.row === 'front').map((t) => ({ hand: t.hand, at: t.atMm }))
+      const first = Math.min(...line.filter((t) => t.hand === hand).map((t) => t.at))
+      if (!Number.isFinite(first)) return []
+      const before = Math.max(...line.map((t) => t.at).filter((at) => at < first))
+      // In front of its first finger; where the other hand's last one is near, in the middle between them.
       return [
-        taken
-          ? { hand, x: Math.min(...front), y: rowMm('front') - radius - 7 }
-          : { hand, x, y: rowMm('front') },
+        {
+          hand,
+          x: Math.max(first - 2 * radius, Number.isFinite(before) ? (first + before) / 2 : -Infinity),
+          y: 0,
+        },
       ]
     }),
   }

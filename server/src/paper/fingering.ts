@@ -20,7 +20,7 @@ const DOT = 2.5
 
 /**
  * The standard fingering of a note as the screen draws it: what is held is filled, half of it for half-holes; a finger that
- * is up is a ring, a key that isn't used a dot. Throws as `standardFingering`.
+ * is up is a ring, keys are paddles, one that isn't used a dot. Throws as `standardFingering`.
  */
 export function fingeringDrawing(inst: Instrument, written: string): FingeringDrawing {
   const system = fingerSystem(inst)
@@ -30,7 +30,12 @@ export function fingeringDrawing(inst: Instrument, written: string): FingeringDr
   const touches = picture.touches.map(({ x, y, held, half, touch }) => {
     if (!held && !half && touch.kind === 'key')
       return `<circle cx="${n(x)}" cy="${n(y)}" r="${DOT}" fill="${SOFT}" fill-opacity="0.5"/>`
-    const ring = `<circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}" fill="${held ? INK : '#ffffff'}" stroke="${held || half ? INK : SOFT}" stroke-width="${held || half ? 2 : 1}"/>`
+    const h = picture.paddleHalf
+    const shape =
+      touch.kind === 'key'
+        ? `rect x="${n(x - r)}" y="${n(y - h)}" width="${n(2 * r)}" height="${n(2 * h)}" rx="${n(h)}"`
+        : `circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}"`
+    const ring = `<${shape} fill="${held ? INK : '#ffffff'}" stroke="${held || half ? INK : SOFT}" stroke-width="${held || half ? 2 : 1}"/>`
     const halved = half
       ? `<path d="M ${n(x)} ${n(y - r)} A ${n(r)} ${n(r)} 0 0 0 ${n(x)} ${n(y + r)} Z" fill="${INK}"/>`
       : ''

@@ -35,7 +35,7 @@ export function letKeysWork(): void {
 }
 
 export const KEYS: { keys: string; does: string }[] = [
-  { keys: '1 – 7', does: 'Go to a stop of the lesson' },
+  { keys: '1 – 7', does: 'Go to a stop of the lesson; once more: all its parts, letters choose' },
   { keys: 'Space', does: 'Breath, Sound, Tongue: start and stop. Set-up: all right, next' },
   { keys: 'w n', does: 'Steps and counts: went well, not yet' },
   { keys: 'h', does: 'Steady stream, long tone: time it by hand' },

@@ -2,6 +2,7 @@
 import { computed, useId } from 'vue'
 import { fingerSystem, type Instrument, type TouchId } from '@halitus/core/instruments'
 import { lying } from './lying.ts'
+import TubeShade from './TubeShade.vue'
 
 /** The whole instrument, lying, with the fingers that are down; a brass ring is where to look. Drawn inside another drawing. */
 const props = defineProps<{
@@ -11,24 +12,17 @@ const props = defineProps<{
   /** px where to look, with half the ring's size. */
   look?: readonly { x: number; main: boolean }[]
 }>()
-const MATERIAL: Record<string, string> = { flute: 'silver', saxophone: 'brass', recorder: 'pear' }
 const id = useId()
 const drawn = computed(() => lying(fingerSystem(props.inst), new Set(props.held), props.width))
-const material = computed(() => MATERIAL[props.inst.family] ?? 'black')
 const plain = computed(() =>
   drawn.value.held.map((h) => ({ ...h, w: Math.max(24, 9 * h.label.length + 12) })),
 )
 </script>
 
 <template>
-  <g :class="material">
+  <g>
     <defs>
-      <linearGradient :id="id" x1="0" y1="0" x2="0" y2="1">
-        <stop offset="0" class="edge" />
-        <stop offset="0.28" class="light" />
-        <stop offset="0.68" class="body" />
-        <stop offset="1" class="shade" />
-      </linearGradient>
+      <TubeShade :id="id" :family="inst.family" />
     </defs>
     <rect
       v-for="(p, i) in drawn.small ? [] : drawn.paddles"
@@ -89,54 +83,6 @@ const plain = computed(() =>
 </template>
 
 <style scoped>
-.black .edge {
-  stop-color: var(--tube);
-}
-.black .light {
-  stop-color: var(--tube-light);
-}
-.black .body {
-  stop-color: var(--tube);
-}
-.black .shade {
-  stop-color: var(--tube-dark);
-}
-.silver .edge {
-  stop-color: #b6bcc1;
-}
-.silver .light {
-  stop-color: #f0f2f3;
-}
-.silver .body {
-  stop-color: #c6cbcf;
-}
-.silver .shade {
-  stop-color: #858b90;
-}
-.brass .edge {
-  stop-color: #b98a35;
-}
-.brass .light {
-  stop-color: #f0d592;
-}
-.brass .body {
-  stop-color: #cf9f45;
-}
-.brass .shade {
-  stop-color: #80591b;
-}
-.pear .edge {
-  stop-color: #a4703f;
-}
-.pear .light {
-  stop-color: #d9aa77;
-}
-.pear .body {
-  stop-color: #b07b48;
-}
-.pear .shade {
-  stop-color: #6f4826;
-}
 .paddle,
 .ring {
   fill: var(--silver);

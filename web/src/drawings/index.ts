@@ -1,5 +1,7 @@
 /** What the product draws by itself: instruments to scale, and what flows onto them. Plain data in, no state. */
 export { default as Instrument } from './Instrument.vue'
+export { default as Fingers } from './Fingers.vue'
+export { default as Sign } from './Sign.vue'
 export { default as Streams } from './Streams.vue'
 export { default as ToneRibbon, type EarlierTone } from './ToneRibbon.vue'
 export { lying, type Lying } from './lying.ts'

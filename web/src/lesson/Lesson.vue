@@ -52,7 +52,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   const stage = STAGES[Number(event.key) - 1]
   if (isTyping(event)) return
   // Where figures answer a check they don't lead to stops.
-  if (stage && route.name !== 'squeak') void router.push({ name: stage, params: { id: props.id } })
+  if (stage && route.name === stage) lesson.partsAsked++
+  else if (stage && route.name !== 'squeak') void router.push({ name: stage, params: { id: props.id } })
   if (event.key === 'm' && lesson.answer) {
     event.preventDefault()
     noteOpen.value = true

@@ -29,6 +29,7 @@ const stops = computed(() =>
       :class="{ done: s.done, now: s.stage === current }"
       :aria-current="s.stage === current ? 'step' : undefined"
       :title="s.said"
+      @click="s.stage === current && lesson.partsAsked++"
     >
       <span class="bead" aria-hidden="true"></span>
       <span class="words"

@@ -49,6 +49,8 @@ export const useLesson = defineStore('lesson', () => {
   const a4Hz = computed(() => studio.value?.a4Hz ?? 440)
   const failed = ref('')
 
+  /** Counts how often all parts of the stop that is open were asked for. */
+  const partsAsked = ref(0)
   /** The notes that stood in a stop's part when it was left; none where no written note is played. */
   const workedOn = ref<{ stop: string; notes: readonly string[] }>()
   async function open(id: string) {
@@ -298,6 +300,7 @@ export const useLesson = defineStore('lesson', () => {
   return {
     answer,
     workedOn,
+    partsAsked,
     a4Hz,
     failed,
     inst,

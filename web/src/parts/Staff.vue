@@ -26,7 +26,7 @@ const words = computed(() =>
   props.line
     .map(
       (n) =>
-        `${n.written === null ? 'rest' : prettyNote(n.written)}${n.ticks === TICKS ? '' : ` ${n.ticks}/${TICKS}`}`,
+        `${n.written === null ? 'rest' : prettyNote(n.written)}${n.ticks === TICKS ? '' : ` (${Number((n.ticks / TICKS).toFixed(2))} beats)`}`,
     )
     .join(', '),
 )

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Stop } from '@/lesson/index.ts'
-import Views from '@/parts/Views.vue'
+import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const { kind, part, coming, options } = useParts('breath')
@@ -9,7 +9,7 @@ const { kind, part, coming, options } = useParts('breath')
 <template>
   <Stop stage="breath" :coming="coming">
     <template #head>
-      <Views v-model="kind" signs :options="options" label="What is practised" />
+      <PartsRow v-model="kind" stage="breath" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
   </Stop>

@@ -139,4 +139,9 @@ const says = (ms: number) => (ms === 0 ? 'together' : ms > 0 ? `${ms} ms late` :
   fill: var(--lacquer);
   font-weight: 700;
 }
+@media (max-width: 700px) {
+  .scale {
+    display: none;
+  }
+}
 </style>

@@ -2,7 +2,7 @@
 import { isCharted, spokenName } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import { Stop, useLesson } from '@/lesson/index.ts'
-import Views from '@/parts/Views.vue'
+import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
@@ -13,7 +13,13 @@ const first = lesson.inst?.teaching.firstNotes ?? []
 <template>
   <Stop stage="fingers" :coming="coming">
     <template #head>
-      <Views v-if="options.length > 1" v-model="kind" signs :options="options" label="What is practised" />
+      <PartsRow
+        v-if="options.length > 1"
+        v-model="kind"
+        stage="fingers"
+        :options="options"
+        label="What is practised"
+      />
     </template>
     <component :is="part" v-if="lesson.inst && isCharted(lesson.inst)" :key="kind" />
     <template v-else>

@@ -93,6 +93,9 @@ defineExpose({ step })
   font-size: 30px;
   font-weight: 650;
   text-align: center;
+  border: 0;
+  border-radius: 14px;
+  background: var(--desk);
 }
 .ear {
   margin-top: 4px;

@@ -29,6 +29,8 @@ const chosen = defineModel<string>({ required: true })
 
 const [WIDTH, SIDE, TERRACE, ROOM, FOOT] = [920, 24, 62, 40, 40]
 const BAR = 14
+/** About so wide is a letter, in the drawing's own units. */
+const LETTER = 7.2
 const midi = (note: string) => parseNote(note).midi
 const all = computed(() => props.terraces.flatMap((t) => t.notes))
 const low = computed(() => midi(all.value[0]?.written ?? 'C4'))
@@ -45,15 +47,12 @@ const drawn = computed(() =>
     const first = midi(t.notes[0]!.written)
     const last = midi(t.notes.at(-1)!.written)
     const half = step.value / 2
-    return {
-      ...t,
-      x: xOf(first) - half,
-      width: xOf(last) - xOf(first) + 2 * half,
-      y: yOf(t.register),
-      words: t.above ? `${t.name}, ${t.above}` : t.name,
-      // What stands far right is written towards the middle.
-      end: xOf(first) > WIDTH * 0.55,
-    }
+    const words = t.above ? `${t.name}, ${t.above}` : t.name
+    const [x, y, width] = [xOf(first) - half, yOf(t.register), xOf(last) - xOf(first) + 2 * half]
+    // What is longer than its terrace stands in front of it, on its own level, where nothing else is.
+    const before = LETTER * words.length > width && x > WIDTH / 2
+    const place = before ? { x: x - 8, y: y + 12 + BAR } : { x: x + 2, y: y + BAR + 42 }
+    return { ...t, x, y, width, words, place, anchor: before ? ('end' as const) : ('start' as const) }
   }),
 )
 interface Dot extends RangeNote {
@@ -63,19 +62,19 @@ interface Dot extends RangeNote {
   label: string
 }
 const dots = computed((): Dot[] =>
-  props.terraces.flatMap((t) =>
-    t.notes.map((n, i) => {
+  props.terraces.flatMap((t) => {
+    /** Where the last name ends: one that would touch it isn’t written. */
+    let until = -Infinity
+    return t.notes.map((n, i) => {
       const note = parseNote(n.written)
-      const plain = !note.accidental
-      return {
-        ...n,
-        x: xOf(note.midi),
-        y: yOf(t.register),
-        midi: note.midi,
-        label: i === 0 ? prettyNote(n.written) : plain ? noteWord(note) : '',
-      }
-    }),
-  ),
+      const x = xOf(note.midi)
+      const name = i === 0 ? prettyNote(n.written) : note.accidental ? '' : noteWord(note)
+      const half = (name.length * 11) / 2
+      const fits = x - half > until
+      if (name && fits) until = x + half
+      return { ...n, x, y: yOf(t.register), midi: note.midi, label: fits ? name : '' }
+    })
+  }),
 )
 const dotAt = (m: number) => dots.value.find((d) => d.midi === m)
 const selected = computed(() => dotAt(midi(chosen.value)))
@@ -145,12 +144,7 @@ const sayOf = (d: Dot) =>
     <line v-for="l in lines" :key="l.m" :x1="l.x" :x2="l.x" y1="16" :y2="height - FOOT + 10" class="break" />
     <g v-for="t in drawn" :key="t.name + t.register">
       <rect :x="t.x" :y="t.y + 12" :width="t.width" :height="BAR" class="bar" rx="2" />
-      <text
-        :x="t.end ? t.x + t.width : t.x + 2"
-        :y="t.end ? t.y - 16 : t.y + BAR + 42"
-        class="name"
-        :text-anchor="t.end ? 'end' : 'start'"
-      >
+      <text :x="t.place.x" :y="t.place.y" class="name" :text-anchor="t.anchor">
         {{ t.words }}
       </text>
     </g>

@@ -13,7 +13,7 @@ import { prettyNote } from '@halitus/core/pitch'
 import { noteKey, pitchMap } from '@halitus/core/records'
 import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import Views from '@/parts/Views.vue'
 import { useHum } from '@/listening/index.ts'
 import OtherFingers from './OtherFingers.vue'
@@ -114,8 +114,9 @@ function showFault(f: Fault) {
       {{ signed(onOwn.off) }} cents in {{ onOwn.takes }} takes: so about {{ signed(onOwn.cents) }} here.
     </p>
     <slot />
-    <InstrumentDrawing
+    <Fingers
       :system="system"
+      :family="inst.family"
       :held="held"
       :wave="wave"
       :label="`${inst.name}: fingers of ${note}, to be tapped`"
@@ -142,7 +143,7 @@ function showFault(f: Fault) {
     </p>
     <template v-if="modelled">
       <WhatWasIt :inst="inst" :note="note" :sounds="pitch?.hz" @show="showFault" />
-      <OtherFingers :inst="inst" :system="system" :note="note" @show="show" />
+      <OtherFingers :inst="inst" :system="system" :family="inst.family" :note="note" @show="show" />
     </template>
   </section>
 </template>

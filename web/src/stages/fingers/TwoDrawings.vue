@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { prettyNote } from '@halitus/core/pitch'
 import Choice from '@/parts/Choice.vue'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import type { FingerSystem, Fingering, Instrument } from '@halitus/core/instruments'
 import type { Move } from '@halitus/core/fingering'
 
@@ -39,8 +39,9 @@ const options = (list: readonly { use: string; confidence: string }[]) =>
           class="use"
         />
       </div>
-      <InstrumentDrawing
+      <Fingers
         :system="system"
+        :family="inst.family"
         :held="a.touches"
         :pressing="move.press"
         :lifting="move.lift"
@@ -59,7 +60,12 @@ const options = (list: readonly { use: string; confidence: string }[]) =>
           class="use"
         />
       </div>
-      <InstrumentDrawing :system="system" :held="b.touches" :label="`${inst.name}: ${b.written}`" />
+      <Fingers
+        :system="system"
+        :family="inst.family"
+        :held="b.touches"
+        :label="`${inst.name}: ${b.written}`"
+      />
     </div>
   </div>
 </template>
@@ -67,7 +73,7 @@ const options = (list: readonly { use: string; confidence: string }[]) =>
 <style scoped>
 .drawings {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 4px 22px;
 }
 .beside {
@@ -85,7 +91,7 @@ const options = (list: readonly { use: string; confidence: string }[]) =>
   font-size: 30px;
   line-height: 1.1;
 }
-@media (max-width: 1000px) {
+@media (min-width: 701px) and (max-width: 1000px) {
   .drawings {
     grid-template-columns: 1fr;
   }

@@ -8,7 +8,7 @@ import ReedShelf from '@/reeds/ReedShelf.vue'
 import Checklist from './Checklist.vue'
 import GaugePanel from './GaugePanel.vue'
 import PiecePanel from './PiecePanel.vue'
-import Views from '@/parts/Views.vue'
+import PartsRow from '../PartsRow.vue'
 
 type View = 'checklist' | 'gauge' | 'reed' | 'advice' | 'instrument'
 const lesson = useLesson()
@@ -39,7 +39,7 @@ const timers = computed(() => [
 <template>
   <Stop stage="setup">
     <template #head>
-      <Views v-model="view" signs :options="views" label="What to look at" />
+      <PartsRow v-model="view" stage="setup" :options="views" label="What to look at" />
     </template>
     <template #action>
       <Button

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Stop, useLesson } from '@/lesson/index.ts'
+import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 import Takes from './Takes.vue'
-import Views from '@/parts/Views.vue'
 
 const lesson = useLesson()
 /** Who isn't through with the small parts begins there, as Set-up says. */
@@ -16,7 +16,7 @@ const { kind, part, coming, options } = useParts(
 <template>
   <Stop stage="sound" :coming="coming">
     <template #head>
-      <Views v-model="kind" signs :options="options" label="What is practised" />
+      <PartsRow v-model="kind" stage="sound" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
     <Takes />

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { choiceOf } from '@halitus/core/schools'
 import { Stop, useLesson } from '@/lesson/index.ts'
-import Views from '@/parts/Views.vue'
+import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
@@ -23,7 +23,7 @@ const place = computed(() => {
 <template>
   <Stop stage="tongue" :coming="coming">
     <template #head>
-      <Views v-model="kind" signs :options="options" label="What is practised" />
+      <PartsRow v-model="kind" stage="tongue" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
     <p class="soft">{{ place }}</p>

@@ -14,7 +14,7 @@ import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
@@ -225,8 +225,9 @@ const moving = computed(() => {
     <div class="pictures">
       <div v-for="(n, i) in step.notes.slice(0, 2)" :key="n.written + i">
         <b>{{ prettyNote(n.written) }}</b>
-        <InstrumentDrawing
+        <Fingers
           :system="system"
+          :family="inst.family"
           :held="n.touches"
           :pressing="i ? [] : moving.press"
           :lifting="i ? [] : moving.lift"
@@ -262,14 +263,14 @@ const moving = computed(() => {
 }
 .pictures {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 4px 22px;
   margin-top: 6px;
 }
 .pictures b {
   font-size: 24px;
 }
-@media (max-width: 1000px) {
+@media (min-width: 701px) and (max-width: 1000px) {
   .pictures {
     grid-template-columns: 1fr;
   }

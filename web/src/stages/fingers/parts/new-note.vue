@@ -10,7 +10,7 @@ import { TICKS } from '@halitus/core/tongue'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
@@ -131,8 +131,9 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
     <div class="pictures">
       <div v-if="meeting.beside">
         <b>{{ prettyNote(meeting.beside.written) }}</b> <span class="soft">known</span>
-        <InstrumentDrawing
+        <Fingers
           :system="system"
+          :family="inst.family"
           :held="meeting.beside.touches"
           :pressing="press"
           :lifting="lift"
@@ -141,7 +142,12 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
       </div>
       <div>
         <b>{{ prettyNote(written) }}</b>
-        <InstrumentDrawing :system="system" :held="meeting.touches" :label="`${inst.name}: ${written}`" />
+        <Fingers
+          :system="system"
+          :family="inst.family"
+          :held="meeting.touches"
+          :label="`${inst.name}: ${written}`"
+        />
       </div>
     </div>
     <p class="taps">
@@ -222,7 +228,7 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
 }
 .pictures {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 8px 22px;
   align-items: center;
 }
@@ -236,7 +242,7 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
   gap: 10px 18px;
   margin-top: 10px;
 }
-@media (max-width: 1000px) {
+@media (min-width: 701px) and (max-width: 1000px) {
   .pictures {
     grid-template-columns: 1fr;
   }

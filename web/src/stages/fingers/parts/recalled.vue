@@ -7,7 +7,7 @@ import { prettyNote } from '@halitus/core/pitch'
 import { DRILLS, RECALL_S } from '@halitus/core/recall'
 import { isTyping, pressesButton } from '@/base/keys.ts'
 import Choice from '@/parts/Choice.vue'
-import InstrumentDrawing from '@/parts/InstrumentDrawing.vue'
+import { Fingers } from '@/drawings/index.ts'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useAsking } from '../asking.ts'
@@ -95,12 +95,17 @@ const dueWords = computed(() => {
       </p>
       <section v-if="crossings.length && pair" aria-live="polite">
         <p class="verdict">{{ drillFor(system, crossings, pair.from.written, pair.to.written) }}</p>
-        <CrossingRow :crossings="crossings" :system="system" />
+        <CrossingRow :crossings="crossings" :system="system" :family="inst.family" />
       </section>
       <div v-if="pair" class="pictures">
         <div v-for="n in [pair.from, pair.to]" :key="n.written">
           <b>{{ prettyNote(n.written) }}</b>
-          <InstrumentDrawing :system="system" :held="n.touches" :label="`${inst.name}: ${n.written}`" />
+          <Fingers
+            :system="system"
+            :family="inst.family"
+            :held="n.touches"
+            :label="`${inst.name}: ${n.written}`"
+          />
         </div>
       </div>
       <p v-if="!moves.length" class="soft">No move was tried yet; these are the first two notes.</p>
@@ -119,18 +124,20 @@ const dueWords = computed(() => {
           :take="take"
         />
       </div>
-      <InstrumentDrawing
+      <Fingers
         v-if="isTapped"
         :system="system"
+        :family="inst.family"
         :held="drawnFingers"
         :label="`${inst.name}: fingers to be tapped`"
         :taps="!result"
         class="drawing"
         @tap="tap"
       />
-      <InstrumentDrawing
+      <Fingers
         v-else
         :system="system"
+        :family="inst.family"
         :held="right"
         :label="`${inst.name}: the fingers that are asked about`"
         class="drawing"
