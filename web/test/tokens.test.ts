@@ -24,6 +24,15 @@ function contrast(a: string, b: string): number {
   return (x + 0.05) / (y + 0.05)
 }
 
+describe('skins of drawn mouths', () => {
+  it.each(['light', 'middle', 'dark'])('%s: the contour shows on it, and its shade beside it', (name) => {
+    const { skin, 'skin-shade': shade } = colours(block(`[data-skin='${name}'] {`))
+    // The contour’s colour stands in the drawing; WCAG 2.2, 1.4.11 asks for 3.
+    expect(contrast('#241d21', skin!)).toBeGreaterThanOrEqual(3)
+    expect(contrast(skin!, shade!)).toBeGreaterThan(1.3)
+  })
+})
+
 describe('colours', () => {
   it('contrast is worked out as published: black on white 21, a grey that just misses and one that just does', () => {
     expect(contrast('#000000', '#ffffff')).toBeCloseTo(21, 5)

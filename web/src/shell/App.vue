@@ -24,6 +24,7 @@ const alone = computed(() => route.meta.alone === true)
 const theme = computed(() => libraryTheme(appearance.dark))
 
 watchEffect(() => (document.documentElement.dataset.theme = appearance.dark ? 'dark' : 'light'))
+watchEffect(() => (document.documentElement.dataset.skin = appearance.skin))
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === '?' && (keysShown.value || !isTyping(event))) keysShown.value = !keysShown.value
   const squeaks = route.name === 'squeaks' || route.name === 'squeak'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { useAppearance } from '@/base/appearance.ts'
+import { SKINS, useAppearance } from '@/base/appearance.ts'
 
-/** What holds on this device alone: which hand the tools lie at, light or dark. */
+/** What holds on this device alone: which hand the tools lie at, light or dark, and what mouths are drawn with. */
 const appearance = useAppearance()
 </script>
 
@@ -20,6 +20,17 @@ const appearance = useAppearance()
         appearance.dark ? 'Light' : 'Dark'
       }}</Button>
     </p>
+    <p class="buttons" role="group" aria-label="Skin of drawn mouths">
+      <span>Mouths are drawn</span>
+      <Button
+        v-for="s in SKINS"
+        :key="s"
+        :aria-pressed="appearance.skin === s"
+        :data-skin="s"
+        @click="appearance.skin = s"
+        ><i class="swatch" aria-hidden="true"></i>{{ s }}</Button
+      >
+    </p>
     <p class="soft">At the left for who is left-handed, or holds the instrument at the right.</p>
   </section>
 </template>
@@ -28,6 +39,16 @@ const appearance = useAppearance()
 .buttons {
   display: flex;
   flex-wrap: wrap;
+  align-items: center;
   gap: 8px;
+}
+.swatch {
+  display: inline-block;
+  width: 16px;
+  height: 16px;
+  margin-right: 8px;
+  border-radius: 50%;
+  background: var(--skin);
+  vertical-align: -2px;
 }
 </style>
