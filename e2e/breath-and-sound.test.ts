@@ -154,7 +154,7 @@ test('what is heard and seen at the mouth leads to one thing to try', async ({ p
   await expect(page.getByText('Checked:')).toBeVisible()
   await page.reload()
   await expect(page.locator('.best')).toContainText('Biting')
-  await page.getByRole('button', { name: 'Helped', exact: true }).click()
+  await page.getByRole('button', { name: /^Helped( Enter)?$/ }).click()
   await expect(noted(page)).toContainText('Biting: pressure from below; what was tried helped')
 })
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Drawer, Modal, Textarea } from 'ant-design-vue'
+import { Button, Drawer, Modal, Textarea } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { RouterView, useRoute, useRouter } from 'vue-router'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
@@ -12,6 +12,7 @@ import ToolsRail from './ToolsRail.vue'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { studioNow } from '@/base/clock.ts'
 import { useDraft } from '@/base/drafts.ts'
+import { guidePageFor, guideShown } from '@/base/guide.ts'
 import { focusOnOpen } from '@/base/focus.ts'
 import { isTyping } from '@/base/keys.ts'
 import { clock, dayName, endClock } from '@/base/words.ts'
@@ -82,6 +83,10 @@ const onWhat = computed(() => {
 })
 /** Who has done something since is new no longer. */
 const needy = computed(() => lesson.answer?.concerns.some((c) => c.kind !== 'new'))
+function help() {
+  needsShown.value = false
+  guideShown.value = guidePageFor(String(route.name))
+}
 /** The stop that is worked at; what squeaked belongs to the one that it was opened from. */
 const stop = computed(() => String(route.name === 'squeak' ? route.query.from : route.name))
 /** A note from anywhere, by one key: it is kept at the stop that is open. */
@@ -129,7 +134,10 @@ async function keepNote() {
       :mask-style="{ background: 'rgb(34 27 31 / 24%)' }"
       force-render
     >
-      <aside aria-label="What this learner needs now"><NeedsNow :answer="lesson.answer" /></aside>
+      <aside aria-label="What this learner needs now">
+        <NeedsNow :answer="lesson.answer" />
+        <p><Button @click="help">Guide: what helps at this stop</Button></p>
+      </aside>
     </Drawer>
     <Drawer
       v-model:open="notedShown"

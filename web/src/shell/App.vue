@@ -9,11 +9,16 @@ import StudioRail from './StudioRail.vue'
 import { isTyping, letKeysWork } from '@/base/keys.ts'
 import { pulseGoesOn, stopPulse } from '@/base/pulse.ts'
 import { libraryTheme } from '@/base/theme.ts'
+import { guideShown } from '@/base/guide.ts'
 import { clockOff } from '@/base/clock.ts'
 import { useAppearance } from '@/base/appearance.ts'
 
 /** Comes when it is asked for. */
 const KeySheet = defineAsyncComponent(() => import('./KeySheet.vue'))
+const Guide = defineAsyncComponent(() => import('./Guide.vue'))
+/** Once it was asked for it stays, so that it slides away as it came. */
+const guideWanted = ref(false)
+watchEffect(() => (guideWanted.value ||= guideShown.value !== undefined))
 const appearance = useAppearance()
 const route = useRoute()
 const router = useRouter()
@@ -80,6 +85,7 @@ const clockWords = computed(() => {
     </div>
     <Notices />
     <KeySheet v-if="keysShown" v-model:open="keysShown" />
+    <Guide v-if="guideWanted" />
   </ConfigProvider>
 </template>
 

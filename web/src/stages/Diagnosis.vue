@@ -71,7 +71,7 @@ defineExpose({ told, answer })
       <p class="try">{{ best.remedy }}</p>
       <p v-if="best.caution" class="caution">{{ best.caution }}</p>
       <p class="taps kept">
-        <Plate @click="keepIt('yes')">Helped</Plate>
+        <Plate enter @click="keepIt('yes')">Helped</Plate>
         <Button @click="keepIt('no')">Didn’t help</Button>
         <Button @click="keepIt('not tried')">Keep for later</Button>
       </p>

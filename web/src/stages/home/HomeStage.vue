@@ -83,9 +83,9 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
 <template>
   <header class="head">
     <h1 class="visually-hidden">Home</h1>
-    <Plate v-if="!card" @click="compose">{{ composeLabel }}</Plate>
+    <Plate v-if="!card" enter @click="compose">{{ composeLabel }}</Plate>
     <template v-else>
-      <Plate v-if="changed && !elsewhere" @click="save">Save changes</Plate>
+      <Plate v-if="changed && !elsewhere" enter @click="save">Save changes</Plate>
       <Button @click="compose">{{ composeLabel }}</Button>
       <a class="paper-link" :href="api.pdfUrl(card.id, 'A4')" target="_blank">On paper, A4</a>
       <a class="paper-link" :href="api.pdfUrl(card.id, 'Letter')" target="_blank">Letter</a>
@@ -97,6 +97,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
     <component
       :is="card && !changed ? Plate : Button"
       v-if="lesson.answer"
+      v-bind="card && !changed ? { enter: true } : {}"
       class="end"
       @click="lesson.finish(!lesson.answer.lesson.finishedAt)"
     >

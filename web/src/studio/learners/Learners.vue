@@ -45,7 +45,7 @@ async function layAside(id: string, name: string, archived: boolean) {
   <main id="work" class="learners">
     <header>
       <h1>Learners</h1>
-      <Plate @click="adding = true">New learner</Plate>
+      <Plate enter @click="adding = true">New learner</Plate>
     </header>
     <div v-if="many" class="find">
       <Input

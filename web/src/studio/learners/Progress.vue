@@ -110,7 +110,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           label="Instrument"
           :options="answer.learner.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
         />
-        <Plate @click="adding = true">New lesson</Plate>
+        <Plate enter @click="adding = true">New lesson</Plate>
       </header>
       <p v-if="movements.length" class="movements">
         <span v-for="m in movements" :key="m.word"

@@ -44,9 +44,9 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
             }}<template v-if="studio.today.studio.place">. {{ studio.today.studio.place }}</template>
           </p>
         </div>
-        <Plate v-if="studio.learners?.length" @click="add()">New lesson</Plate>
+        <Plate v-if="studio.learners?.length" enter @click="add()">New lesson</Plate>
         <!-- Nobody can have a lesson yet. -->
-        <Plate v-else @click="router.push('/learners?new')">New learner</Plate>
+        <Plate v-else enter @click="router.push('/learners?new')">New learner</Plate>
       </header>
       <!-- What somebody reported comes before everything else. -->
       <FromHome :today="studio.today" show="reports" />

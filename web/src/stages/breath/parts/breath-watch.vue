@@ -39,7 +39,7 @@ async function keep() {
   </div>
   <template v-if="first">
     <p class="remedy" aria-live="polite">{{ first.remedy }}</p>
-    <Plate @click="keep">Keep what was seen</Plate>
+    <Plate enter @click="keep">Keep what was seen</Plate>
     <div class="ways">
       <section v-for="w in ways" :key="w.id">
         <h3>{{ w.title }}</h3>
