@@ -168,7 +168,7 @@ function squeaks() {
   line(
     'a step of the search for a cause, six answers given',
     `${timeMs(() => diagnose(inst, { ...told, observations: said }), 9).toFixed(1)} ms`,
-    'under 20',
+    'under 10',
   )
   let hz = 440
   line(

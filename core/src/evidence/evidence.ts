@@ -1,74 +1,6 @@
 import { OutOfRange } from '../errors/index.ts'
-
-/** How likely something is, in five words; the numbers behind them stand here and nowhere else (chosen by Halitus). */
-export const LIKELY = {
-  'almost never': 0.03,
-  seldom: 0.15,
-  'now and then': 0.4,
-  often: 0.75,
-  'almost always': 0.95,
-} as const
-export type HowLikely = keyof typeof LIKELY
-
-/** Something that may be the case. */
-export interface Cause {
-  id: string
-  words: string
-  /** How usual it is before anything is known. */
-  usual: HowLikely
-  /** So many times more, by what isn't a question's answer. */
-  weight?: number
-}
-
-/** What can be seen, heard or measured. */
-export interface Outcome {
-  id: string
-  words: string
-  /** How likely it is under a cause; where it isn't named, `otherwise`. */
-  under: Readonly<Partial<Record<string, HowLikely>>>
-  otherwise: HowLikely
-  /** Of two causes at once it takes both to show it, as that nothing changed; else either is enough. */
-  takesBoth?: true
-}
-
-/**
- * Something to look at, listen to or try. With one outcome it is there or it isn't; several outcomes shut each other out.
- */
-export interface Question {
-  id: string
-  /** What to do, to be said aloud; left out where it is only noticed or measured. */
-  ask?: string
-  /** How long that takes in a lesson. */
-  seconds?: number
-  /** How many times a second of it is worth another's: more where trying it is a cure, less where it never helped. */
-  worth?: number
-  outcomes: readonly [Outcome, ...Outcome[]]
-}
-
-/** One thing that is there or isn't, and how likely under each cause. */
-export const sign = (
-  id: string,
-  words: string,
-  under: Outcome['under'],
-  otherwise: HowLikely,
-  asked?: { ask: string; seconds: number },
-): Question => ({ id, ...asked, outcomes: [{ id, words, under, otherwise }] })
-
-/** Two causes that are often there at once. */
-export interface Pair {
-  both: readonly [string, string]
-  /** How likely the second one is because of the first. */
-  usual: HowLikely
-}
-
-export interface Model {
-  causes: readonly Cause[]
-  /** Causes that come together; any other two are taken for one too many. */
-  pairs?: readonly Pair[]
-  questions: readonly Question[]
-  /** Share of what nobody has thought of, before anything is known. */
-  otherShare: number
-}
+import { hypotheses, NO, row, type Hypotheses } from './hypotheses.ts'
+import { LIKELY, type Model, type Question } from './model.ts'
 
 /** What was found: the id of an outcome, or `no` where the only one wasn't there. */
 export interface Answer {
@@ -103,8 +35,6 @@ export interface NextCheck {
   outcomes: { id: string; words: string; chance: number; leads: string; share: number }[]
 }
 
-export const OTHER = 'other'
-export const NO = 'no'
 /** From this share on nothing needs to be checked any more (chosen by Halitus). */
 export const SURE = 0.9
 /** A check that is expected to tell less isn't worth asking, bits (chosen by Halitus). */
@@ -122,36 +52,6 @@ const questionOf = (model: Model, id: string): Question => {
 }
 const outcomesOf = (q: Question): string[] =>
   q.outcomes.length > 1 ? q.outcomes.map((o) => o.id) : [q.outcomes[0].id, NO]
-/** What is believed in: one cause, what nobody thought of, or two causes at once. */
-type Hypothesis = readonly [string] | readonly [string, string]
-const rawly = (o: Outcome, cause: string) => LIKELY[o.under[cause] ?? o.otherwise]
-
-/**
- * How likely an outcome is under a hypothesis, before outcomes that shut each other out are weighed together. Two causes
- * show what either of them shows (noisy or: Pearl, 1988), with what is there without any cause counted once.
- */
-function shown(o: Outcome, [one, two]: Hypothesis): number {
-  const a = rawly(o, one)
-  if (two === undefined) return a
-  const b = rawly(o, two)
-  if (o.takesBoth) return Math.min(a, b)
-  return 1 - ((1 - a) * (1 - b)) / (1 - Math.min(a, b, LIKELY[o.otherwise]))
-}
-
-/** Probability of an outcome under a hypothesis; those of one question make 1 for each of them. */
-function likelihood(q: Question, outcome: string, h: Hypothesis): number {
-  const [first] = q.outcomes
-  if (q.outcomes.length === 1) return outcome === NO ? 1 - shown(first, h) : shown(first, h)
-  let all = 0
-  let asked = 0
-  for (const o of q.outcomes) {
-    const p = shown(o, h)
-    all += p
-    if (o.id === outcome) asked = p
-  }
-  return asked / all
-}
-
 function checkAnswer(model: Model, { question, outcome }: Answer): Question {
   const q = questionOf(model, question)
   const known = outcomesOf(q)
@@ -159,12 +59,6 @@ function checkAnswer(model: Model, { question, outcome }: Answer): Question {
     throw new OutOfRange(`“${question}” has no outcome “${outcome}”. Known: ${known.join(', ')}.`)
   return q
 }
-
-const hypotheses = (model: Model): Hypothesis[] => [
-  ...model.causes.map((c): Hypothesis => [c.id]),
-  [OTHER],
-  ...(model.pairs ?? []).map((p): Hypothesis => p.both),
-]
 
 /** Shares before anything is known, in the order of the hypotheses. */
 function before(model: Model): number[] {
@@ -181,18 +75,14 @@ function before(model: Model): number[] {
   return [...single.map(scaled), model.otherShare, ...paired.map(scaled)]
 }
 
-function after(
-  all: readonly Hypothesis[],
-  shares: readonly number[],
-  q: Question,
-  outcome: string,
-): number[] {
-  const joint = shares.map((s, i) => s * likelihood(q, outcome, all[i]!))
+function after(all: Hypotheses, shares: readonly number[], q: Question, outcome: string): number[] {
+  const under = row(q, outcome, all)
+  const joint = shares.map((s, i) => s * under[i]!)
   const sum = joint.reduce((a, b) => a + b, 0)
   return joint.map((j) => j / sum)
 }
 
-function sharesOf(model: Model, all: readonly Hypothesis[], answers: readonly Answer[]): number[] {
+function sharesOf(model: Model, all: Hypotheses, answers: readonly Answer[]): number[] {
   return answers.reduce((now, a) => after(all, now, checkAnswer(model, a), a.outcome), before(model))
 }
 
@@ -217,9 +107,9 @@ export function believe(model: Model, answers: readonly Answer[]): Belief[] {
   const shares = byCause(model, sharesOf(model, all, answers))
   const first = byCause(model, before(model))
   const asked = answers.map((a) => ({ a, q: questionOf(model, a.question) }))
-  const singles = all.slice(0, first.length)
-  const under = asked.map(({ a, q }) => singles.map((h) => likelihood(q, a.outcome, h)))
-  const mean = under.map((row) => row.reduce((sum, p, k) => sum + first[k]! * p, 0))
+  const singles = all.all.slice(0, first.length)
+  const under = asked.map(({ a, q }) => row(q, a.outcome, all).subarray(0, first.length))
+  const mean = under.map((each) => each.reduce((sum, p, k) => sum + first[k]! * p, 0))
   return singles
     .map(([cause], i): Belief => {
       const weighed = asked.map(({ a, q }, n): Weighed => {
@@ -282,7 +172,8 @@ export function nextCheck(model: Model, answers: readonly Answer[]): NextCheck |
     if (!q.ask || !q.seconds || answers.some((a) => a.question === q.id)) continue
     let left = 0
     const ends = outcomesOf(q).map((id) => {
-      const joint = shares.map((s, i) => s * likelihood(q, id, all[i]!))
+      const under = row(q, id, all)
+      const joint = shares.map((s, i) => s * under[i]!)
       const chance = joint.reduce((a, b) => a + b, 0)
       const then = joint.map((j) => j / chance)
       left += chance * entropy(then)

@@ -8,22 +8,23 @@
  */
 export {
   believe,
-  LIKELY,
   nextCheck,
-  NO,
-  OTHER,
-  sign,
   SURE,
   together,
   type Answer,
   type Belief,
+  type NextCheck,
+  type Weighed,
+} from './evidence.ts'
+export { NO, OTHER } from './hypotheses.ts'
+export {
+  LIKELY,
+  sign,
   type Cause,
   type HowLikely,
   type Model,
-  type NextCheck,
   type Outcome,
   type Pair,
   type Question,
-  type Weighed,
-} from './evidence.ts'
+} from './model.ts'
 export { inTenths } from './words.ts'
