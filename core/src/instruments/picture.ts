@@ -13,8 +13,8 @@ export interface Picture {
   /** The part of the tube that sounds. */
   column: { fromMm: number; toMm: number; half: number }
   holes: { id: string; x: number; r: number; state: HoleState }[]
-  /** One for each place that a finger rests on; half held touches lie in the place of the whole one. */
-  touches: { touch: Touch; x: number; y: number; held: boolean; half: boolean }[]
+  /** One for each place that a finger rests on; half held touches lie in the place of the whole one. `key`: drawn as a paddle. */
+  touches: { touch: Touch; x: number; y: number; held: boolean; half: boolean; key: boolean }[]
   touchRadius: number
   /** Half of how high a key is. */
   paddleHalf: number
@@ -83,6 +83,8 @@ export function pictureOf(system: FingerSystem, held: ReadonlySet<TouchId>): Pic
       y: rowMm(touch.row),
       held: held.has(touch.id),
       half: halved.has(touch.id),
+      // What one of a hand’s fingers reaches besides its own place is a key, whatever it closes.
+      key: touch.kind === 'key' || touch.id.includes(':'),
     })),
     touchRadius: radius,
     paddleHalf: PADDLE * radius,

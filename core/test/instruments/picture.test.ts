@@ -7,7 +7,7 @@ const boxOf = (p: Picture, t: Picture['touches'][number]) => ({
   x: t.x,
   y: t.y,
   w: p.touchRadius,
-  h: t.touch.kind === 'key' ? p.paddleHalf : p.touchRadius,
+  h: t.key ? p.paddleHalf : p.touchRadius,
 })
 /** Half of what the tube is thick there, as drawn, mm. */
 function halfAt(p: Picture, x: number): number {

@@ -27,14 +27,13 @@ export function fingeringDrawing(inst: Instrument, written: string): FingeringDr
   const picture = pictureOf(system, new Set(standardFingering(inst, written).touches))
   const r = picture.touchRadius
   const outline = picture.outline.map(([x, y]) => `${n(x)},${n(y)}`).join(' ')
-  const touches = picture.touches.map(({ x, y, held, half, touch }) => {
-    if (!held && !half && touch.kind === 'key')
+  const touches = picture.touches.map(({ x, y, held, half, key, touch }) => {
+    if (!held && !half && key)
       return `<circle cx="${n(x)}" cy="${n(y)}" r="${DOT}" fill="${SOFT}" fill-opacity="0.5"/>`
     const h = picture.paddleHalf
-    const shape =
-      touch.kind === 'key'
-        ? `rect x="${n(x - r)}" y="${n(y - h)}" width="${n(2 * r)}" height="${n(2 * h)}" rx="${n(h)}"`
-        : `circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}"`
+    const shape = key
+      ? `rect x="${n(x - r)}" y="${n(y - h)}" width="${n(2 * r)}" height="${n(2 * h)}" rx="${n(h)}"`
+      : `circle cx="${n(x)}" cy="${n(y)}" r="${n(r)}"`
     const ring = `<${shape} fill="${held ? INK : '#ffffff'}" stroke="${held || half ? INK : SOFT}" stroke-width="${held || half ? 2 : 1}"/>`
     const halved = half
       ? `<path d="M ${n(x)} ${n(y - r)} A ${n(r)} ${n(r)} 0 0 0 ${n(x)} ${n(y + r)} Z" fill="${INK}"/>`

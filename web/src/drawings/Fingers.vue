@@ -58,11 +58,9 @@ const touches = computed(() =>
   picture.value.touches.map((t) => {
     const state = stateOf(t.touch.id, t.held)
     const spoken = state !== 'lifted' || t.half
-    // What one of a hand’s fingers reaches besides its own place is a key, whatever it closes.
-    const key = t.touch.kind === 'key' || t.touch.id.includes(':')
-    const small = !spoken && key && !props.taps
+    const small = !spoken && t.key && !props.taps
     const on = t.touch.row === 'front'
-    return { ...t, state, spoken, key, small, on, size: small ? SMALL : 1 }
+    return { ...t, state, spoken, small, on, size: small ? SMALL : 1 }
   }),
 )
 /** Holes of their own are shown where any of them may be opened; elsewhere the fingers say it. */
