@@ -1,20 +1,22 @@
 import { ref } from 'vue'
 
-/** Pages of the guide, by their file names in docs/guide. */
-export type GuidePage =
-  | 'a-lesson'
-  | 'backups'
-  | 'breath'
-  | 'fingers'
-  | 'first-lesson'
-  | 'home-and-card'
-  | 'it-squeaks'
-  | 'phones'
-  | 'reeds'
-  | 'set-up'
-  | 'several-rooms'
-  | 'sound'
-  | 'tongue'
+/** Pages of the guide by their file names in docs/guide, in the order in which one would read them. */
+export const GUIDE_PAGES = [
+  'first-lesson',
+  'a-lesson',
+  'set-up',
+  'breath',
+  'sound',
+  'tongue',
+  'fingers',
+  'it-squeaks',
+  'home-and-card',
+  'reeds',
+  'phones',
+  'several-rooms',
+  'backups',
+] as const
+export type GuidePage = (typeof GUIDE_PAGES)[number]
 
 /** Which page helps where; elsewhere one begins with a lesson. */
 const HELPS: Readonly<Record<string, GuidePage>> = {

@@ -3,7 +3,7 @@ import { Drawer } from 'ant-design-vue'
 import { Marked } from 'marked'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { guideShown, type GuidePage } from '@/base/guide.ts'
+import { GUIDE_PAGES, guideShown, type GuidePage } from '@/base/guide.ts'
 
 /** The guide beside the work that it is about: the same pages that lie in the documentation, without their pictures. */
 const files = import.meta.glob<string>('../../../docs/guide/*.md', {
@@ -20,23 +20,8 @@ const marked = new Marked({ renderer: { image: () => '', html: () => '' } })
 /** What stands before the first blank line is the title; the way back to all pages is the list at the side. */
 const titleOf = (text: string) => /^# (.+)$/m.exec(text)?.[1] ?? ''
 const bodyOf = (text: string) => text.replace(/^# .+$/m, '').replace(/^\[All pages\].*$/m, '')
-const ORDER: readonly GuidePage[] = [
-  'first-lesson',
-  'a-lesson',
-  'set-up',
-  'breath',
-  'sound',
-  'tongue',
-  'fingers',
-  'it-squeaks',
-  'home-and-card',
-  'reeds',
-  'phones',
-  'several-rooms',
-  'backups',
-]
 const list = computed(() =>
-  ORDER.flatMap((page) => (texts.value[page] ? [{ page, title: titleOf(texts.value[page]!) }] : [])),
+  GUIDE_PAGES.flatMap((page) => (texts.value[page] ? [{ page, title: titleOf(texts.value[page]!) }] : [])),
 )
 const text = computed(() => (guideShown.value ? (texts.value[guideShown.value] ?? '') : ''))
 const html = computed(() => marked.parse(bodyOf(text.value), { async: false }))

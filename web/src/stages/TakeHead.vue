@@ -23,6 +23,8 @@ const props = defineProps<{
   take: () => Take | undefined
   /** Without a note: air alone. */
   bare?: boolean
+  /** The number is what is asked: it stands at the left, what is heard as its answer at the right. */
+  asks?: boolean
 }>()
 const emit = defineEmits<{ begins: [] }>()
 const NARROW_PX = 700
@@ -99,7 +101,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
 </script>
 
 <template>
-  <header ref="root" class="head">
+  <header ref="root" class="head" :class="{ asks }">
     <div class="numbers" role="timer" :aria-live="isLive ? 'off' : 'polite'">
       <span class="seconds"
         ><b class="big">{{ number }}</b> {{ unit }}</span
@@ -109,7 +111,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     <div v-if="bare" class="heard"></div>
     <div v-else class="heard">
       <NoteName v-if="note" :note="note" :size="96" />
-      <span v-else class="big soft">–</span>
+      <span v-else-if="!asks || isLive" class="big soft">–</span>
       <span v-if="cents !== undefined" class="cents"
         ><b>{{ signed(cents) }}</b> cents</span
       >
@@ -171,6 +173,13 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
   align-items: flex-end;
   gap: 20px;
   min-height: 108px;
+}
+/* A question stands where one begins to read, what is heard as its answer at the right. */
+.asks {
+  flex-direction: row;
+}
+.asks .numbers {
+  align-items: flex-start;
 }
 .numbers {
   display: flex;

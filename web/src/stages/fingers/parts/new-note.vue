@@ -12,6 +12,7 @@ import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import { Fingers } from '@/drawings/index.ts'
 import Staff from '@/parts/Staff.vue'
+import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
 import { LOUD_DB } from '../../take.ts'
@@ -121,6 +122,7 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
       :note="listening.note?.written"
       :cents="listening.note?.cents"
       :take="take"
+      asks
       @begins="said = ''"
     />
     <p v-if="said" class="verdict" aria-live="polite">{{ said }}</p>
@@ -156,11 +158,13 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
       <a :href="chartUrl('svg')" target="_blank" rel="noopener">As a picture</a>
       <span class="soft">{{ known.length }} known, {{ fresh.length }} of them new this week.</span>
     </p>
-    <p class="soft">
-      The first {{ inst.teaching.firstNotes.length }} are common practice; then always the note that differs
-      least from a known one, computed from the chart; accidentals and the next register wait. Any other can
-      be taken.
-    </p>
+    <Why>
+      <p class="soft">
+        The first {{ inst.teaching.firstNotes.length }} are common practice; then always the note that differs
+        least from a known one, computed from the chart; accidentals and the next register wait. Any other can
+        be taken.
+      </p>
+    </Why>
   </template>
 </template>
 

@@ -9,6 +9,7 @@ import { isTyping, pressesButton } from '@/base/keys.ts'
 import Choice from '@/parts/Choice.vue'
 import { Fingers } from '@/drawings/index.ts'
 import Staff from '@/parts/Staff.vue'
+import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useAsking } from '../asking.ts'
 import CrossingRow from '../CrossingRow.vue'
@@ -122,6 +123,7 @@ const dueWords = computed(() => {
           :note="listening.note?.written"
           :cents="undefined"
           :take="take"
+          asks
         />
       </div>
       <Fingers
@@ -162,11 +164,13 @@ const dueWords = computed(() => {
         <Button v-if="!result && isTapped && held.length" @click="held = []">All up</Button>
       </p>
     </template>
-    <p class="soft">
-      Right within {{ RECALL_S.easy }} s sits, after {{ RECALL_S.hard }} s it was sought. When something comes
-      again is worked out by FSRS, a published schedule: nine of ten should still be known then. Of several
-      answers on one day the worst counts.
-    </p>
+    <Why>
+      <p class="soft">
+        Right within {{ RECALL_S.easy }} s sits, after {{ RECALL_S.hard }} s it was sought. When something
+        comes again is worked out by FSRS, a published schedule: nine of ten should still be known then. Of
+        several answers on one day the worst counts.
+      </p>
+    </Why>
   </template>
 </template>
 
@@ -191,7 +195,7 @@ const dueWords = computed(() => {
   font-weight: 600;
 }
 .drawing {
-  max-width: 720px;
+  max-width: 1000px;
 }
 .verdict {
   font-size: var(--said);

@@ -23,6 +23,7 @@ import { dayName } from '@/base/words.ts'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import ToneByHand from '../ToneByHand.vue'
+import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
 import { keptCurves, thin, verdictOf } from '../measured.ts'
@@ -202,8 +203,7 @@ const setAim = (by: number) =>
         <Button size="small" @click="setAim(1)">Aim higher</Button>
       </template>
     </AfterTake>
-    <details class="why">
-      <summary>why</summary>
+    <Why>
       <dl class="facts">
         <div v-for="f in verdict.facts" :key="f.name">
           <dt>{{ f.name }}</dt>
@@ -212,7 +212,7 @@ const setAim = (by: number) =>
           </dd>
         </div>
       </dl>
-    </details>
+    </Why>
   </section>
   <section v-else class="before">
     <p v-if="lastReal" class="soft">
@@ -252,12 +252,6 @@ const setAim = (by: number) =>
 .next {
   font-size: 20px;
   color: var(--soft);
-}
-.why summary {
-  width: max-content;
-  text-decoration: underline;
-  text-underline-offset: 4px;
-  cursor: pointer;
 }
 .facts {
   display: grid;
