@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Button, Input } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useLocalStorage } from '@vueuse/core'
@@ -7,22 +7,19 @@ import type { Stage } from '@halitus/core/contract'
 import { inTenths } from '@halitus/core/evidence'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
-import { complaintsIn, notesIn, noticedIn } from '@halitus/core/squeaks'
-import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
-import NoteChoice from '@/parts/NoteChoice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Views from '@/parts/Views.vue'
-import Differs from './Differs.vue'
 import Ending from './Ending.vue'
 import KnownCauses from './KnownCauses.vue'
 import NextStep from './NextStep.vue'
 import PastSqueaks from './PastSqueaks.vue'
 import { useSearch } from './search.ts'
+import Sentence from './Sentence.vue'
 import Signs from './Signs.vue'
+import WhatHappens from './WhatHappens.vue'
 import OnTheInstrument from './OnTheInstrument.vue'
 
 /** From an accident to the next thing to try: a sentence whose words can be touched, beliefs that narrow, one check. */
@@ -55,44 +52,6 @@ const weeks = useLocalStorage('halitus.squeaks.weeks', 10)
 const search = useSearch(inst, weeks, inLesson, from)
 const { told, complaint, known, verdict, moments } = search
 
-const typed = useDraft<string>('squeak.words', '')
-/** What the words mean, the likeliest first. */
-const read = computed(() => complaintsIn(typed.value))
-const meant = computed(() => new Set(read.value.map((c) => c.id)))
-const complaints = computed(() =>
-  meant.value.size ? known.value.complaints.filter((c) => meant.value.has(c.id)) : known.value.complaints,
-)
-/** Words that were typed tell more than the complaint. */
-function begin(id: string) {
-  search.begin(id)
-  const here = new Set(known.value.observations.map((o) => o.id))
-  for (const o of noticedIn(typed.value)) if (here.has(o.id)) search.say(o.id, 'yes')
-  const notes = notesIn(inst.value, typed.value).slice(0, 2)
-  if (notes.length === 2 && WENT.includes(id)) {
-    // “D5 drops to low D”: the first was meant, the second was heard.
-    const [meantNote, heard] = notes as [string, string]
-    search.change({ notes: [meantNote], heard: { hz: hzOf(heard) }, heardWords: prettyNote(heard) })
-  } else if (notes.length) search.change({ notes })
-  typed.value = ''
-}
-/** Complaints that say from where to where it went. */
-const WENT = ['jumps-up', 'drops-down', 'wrong-note']
-const notUnderstood = computed(() => typed.value.trim().length > 2 && !read.value.length)
-const noteAt = (i: number) =>
-  computed({
-    get: () => told.value.notes[i] ?? '',
-    set: (note: string) => search.change({ notes: [...told.value.notes.slice(0, i), note] }),
-  })
-const first = noteAt(0)
-const second = noteAt(1)
-/** What sounds by mistake lies up to two octaves beyond the instrument's notes, semitones. */
-const SOUNDS_BEYOND = 24
-const hzOf = (note: string) => hzOfMidi(parseNote(note).midi + inst.value.transposition, lesson.a4Hz)
-/** The note that sounded, by tap instead of by ear. */
-const sounded = computed({
-  get: () => '',
-  set: (note: string) => search.change({ heard: { hz: hzOf(note) }, heardWords: prettyNote(note) }),
-})
 const firstNote = computed(() => inst.value.teaching.firstNotes[0]!)
 
 const take = (): Take => ({
@@ -149,82 +108,15 @@ const back = () =>
       :instrument="inst.id"
       :learner="inLesson && lesson.answer ? lesson.answer.learner : undefined"
     />
-    <template v-else-if="!complaint">
-      <h2 class="ask">What happens?</h2>
-      <p class="line">
-        <Input
-          v-model:value="typed"
-          class="typed"
-          placeholder="In words: squeaks on low notes"
-          aria-label="What happens, in words"
-          @press-enter="read[0] && begin(read[0].id)"
-        />
-        <Button :type="listening.state === 'listening' ? 'primary' : 'default'" @click="listen">{{
-          listening.state === 'listening' ? 'Stop' : 'Listen'
-        }}</Button>
-        <span v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</span>
-      </p>
-      <p v-if="notUnderstood" role="status" class="soft">
-        “{{ typed.trim() }}” isn’t understood here. Other words for it, or one of these:
-      </p>
-      <p v-if="search.heard.value && inLesson" class="line">
-        Heard just now: <b>{{ search.heard.value.words }}</b>
-        <Button type="primary" @click="search.takeHeard">Begin with that</Button>
-      </p>
-      <div class="taps" role="group" aria-label="What happens">
-        <Button
-          v-for="c in complaints"
-          :key="c.id"
-          size="large"
-          :type="c.id === read[0]?.id ? 'primary' : 'default'"
-          @click="begin(c.id)"
-          >{{ c.words }}</Button
-        >
-      </div>
-    </template>
+    <WhatHappens
+      v-else-if="!complaint"
+      :search="search"
+      :inst="inst"
+      :in-lesson="inLesson"
+      @listen="listen"
+    />
     <template v-else>
-      <p class="sentence">
-        <button type="button" class="word lead" @click="search.change({ complaint: '' })">
-          {{ complaint.words }}
-        </button>
-        <span>
-          on
-          <span class="pick"><NoteChoice id="squeak-note" v-model="first" :inst="inst" /></span>
-          <template v-if="told.notes.length">
-            to <span class="pick"><NoteChoice id="squeak-to" v-model="second" :inst="inst" /></span>
-          </template>
-        </span>
-        <button
-          v-for="s in told.said.filter((x) => x.how === 'yes' || x.how === 'no')"
-          :key="s.id"
-          type="button"
-          class="word"
-          :class="{ not: s.how === 'no' }"
-          :aria-label="`${search.labelOf(s.id)}: ${s.how === 'no' ? 'not so' : 'so'}; take back`"
-          @click="search.unsay(s.id)"
-        >
-          {{ s.how === 'no' ? 'not ' : '' }}{{ search.labelOf(s.id).toLowerCase() }}
-        </button>
-        <button
-          v-if="told.heardWords"
-          type="button"
-          class="word"
-          :aria-label="`It sounded ${told.heardWords}; take back`"
-          @click="search.change({ heard: undefined, heardWords: '' })"
-        >
-          heard: {{ told.heardWords }}
-        </button>
-        <span v-else-if="told.notes.length">
-          it sounded
-          <span class="pick"
-            ><NoteChoice id="squeak-sounded" v-model="sounded" :inst="inst" :beyond="SOUNDS_BEYOND"
-          /></span>
-        </span>
-        <Differs v-if="search.differences.value.length" :search="search" />
-        <Button size="small" @click="listen">{{
-          listening.state === 'listening' ? 'Stop' : 'Listen'
-        }}</Button>
-      </p>
+      <Sentence :search="search" :inst="inst" @listen="listen" />
       <p v-if="listening.problem" role="alert" class="caution">{{ listening.problem }}</p>
       <p v-for="c in verdict?.contradictions ?? []" :key="c" class="caution" role="alert">{{ c }}</p>
       <p v-if="verdict?.halt" class="caution halt" role="alert">{{ verdict.halt }}</p>
@@ -284,7 +176,6 @@ const back = () =>
   </component>
 </template>
 
-<style scoped src="./sentence.css"></style>
 <style scoped>
 .squeaks {
   width: 100%;
@@ -296,36 +187,11 @@ const back = () =>
   padding: 0 0 40px;
 }
 .head,
-.who,
-.line,
-.taps,
-.sentence {
+.who {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
-}
-.ask {
-  font-size: 26px;
-  color: var(--ink);
-  margin: 14px 0 6px;
-}
-.typed {
-  max-width: 420px;
-}
-.taps {
-  margin: 14px 0;
-}
-.sentence {
-  font-size: 18px;
-  margin: 8px 0 0;
-}
-.lead {
-  font-size: 27px;
-}
-.pick {
-  display: inline-block;
-  width: 92px;
 }
 .small {
   font-size: 14px;

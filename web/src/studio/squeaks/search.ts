@@ -1,6 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue'
 import type { Stage } from '@halitus/core/contract'
 import { standardFingering, type Instrument } from '@halitus/core/instruments'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
 import { backgroundOf } from '@halitus/core/practice'
 import { factsOf, notesKnown } from '@halitus/core/records'
 import {
@@ -177,6 +178,11 @@ export function useSearch(
       facts: facts.value,
       past: past.value,
     })
+  /** It sounded a written note, by tap instead of by ear. */
+  const itSounded = (note: string): Pick<Told, 'heard' | 'heardWords'> => ({
+    heard: { hz: hzOfMidi(parseNote(note).midi + inst.value.transposition, lesson.a4Hz) },
+    heardWords: prettyNote(note),
+  })
   const known = computed(() => knowledgeOf(inst.value))
   const complaint = computed(() => known.value.complaints.find((c) => c.id === told.value.complaint))
   const labelOf = (id: string) => {
@@ -271,6 +277,7 @@ export function useSearch(
     worked,
     heard,
     takeHeard,
+    itSounded,
     differences,
     differing,
     known,
