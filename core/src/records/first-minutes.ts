@@ -1,7 +1,7 @@
 import { array, type InferType } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
-import { centsInWords, noteName, parseNote, prettyNote } from '../pitch/index.ts'
+import { centsInWords, parseNote, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
@@ -18,15 +18,20 @@ const schema = strict({ notes: array().of(one).required().min(1).max(3) })
 export type FirstMinutes = InferType<typeof schema>
 type One = InferType<typeof one>
 
-/** Low, middle and high of what a beginner plays: a teacher hears from them how the week went (common practice). */
-export function lowMiddleHigh(inst: Instrument): [string, string, string] {
-  const [low, high] = inst.range.beginner.map((n) => parseNote(n).midi) as [number, number]
-  const span = high - low
-  return [
-    noteName(low + Math.round(span / 8)),
-    noteName(low + Math.round(span / 2)),
-    noteName(high - Math.round(span / 6)),
-  ]
+/**
+ * Low, middle and high of the notes that a learner knows: a teacher hears from them how the week went (common practice). Fewer where
+ * fewer are known; who knows none yet plays the first one that the instrument is taught with.
+ * @param known written notes, in any order
+ * @returns one to three written notes, from low to high
+ * @example lowMiddleHigh(clarinet, ['G4', 'E4', 'C4', 'D4', 'F4']) // ['C4', 'E4', 'G4']
+ */
+export function lowMiddleHigh(inst: Instrument, known: readonly string[]): [string, ...string[]] {
+  const byPitch = new Map(known.map((n) => [parseNote(n).midi, n]))
+  const [low, ...rest] = [...byPitch.keys()].sort((a, b) => a - b).map((m) => byPitch.get(m)!)
+  if (low === undefined) return [inst.teaching.firstNotes[0]!]
+  const high = rest.at(-1)
+  if (high === undefined || rest.length < 2) return high ? [low, high] : [low]
+  return [low, rest[Math.floor((rest.length - 1) / 2)]!, high]
 }
 
 /** Further than this from what is usual is told: cents, dB (chosen by Halitus). */
@@ -101,7 +106,7 @@ export const firstMinutes = kindOf(schema)({
     yield {
       stage: 'sound',
       data: {
-        notes: lowMiddleHigh(inst).map((written, k) => ({
+        notes: lowMiddleHigh(inst, inst.teaching.firstNotes).map((written, k) => ({
           written,
           lengthS: tenths(random.between(3, 5)),
           cents: tenths(6 * random.normal()),

@@ -26,7 +26,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     echo: 'tongue: 1 Echo, level 1: 75 % right at 66 | 4 Echo, level 2: 100 % right at 66 | 7 Echo, level 3: 75 % right at 66 | 10 Echo, level 4: 100 % right at 66',
     exhale: 'breath: 1 Steady stream 9.4 s | 5 Steady stream 11.1 s | 9 Steady stream 14.8 s',
     'first-minutes':
-      'sound: 6 First minutes: G♯3 8 cents steady, G♯4 12 cents steady, G5 12 cents steady | 7 First minutes: G♯3 9 cents steady, G♯4 11 cents steady, G5 12 cents steady | 8 First minutes: G♯3 6 cents steady, G♯4 8 cents steady, G5 9 cents steady | 9 First minutes: G♯3 5 cents steady, G♯4 8 cents steady, G5 8 cents steady | 10 First minutes: G♯3 6 cents steady, G♯4 7 cents steady, G5 9 cents steady | 11 First minutes: G♯3 5 cents steady, G♯4 8 cents steady, G5 8 cents steady | 12 First minutes: G♯3 6 cents steady, G♯4 5 cents steady, G5 7 cents steady',
+      'sound: 6 First minutes: C4 8 cents steady, E4 12 cents steady, G4 12 cents steady | 7 First minutes: C4 9 cents steady, E4 11 cents steady, G4 12 cents steady | 8 First minutes: C4 6 cents steady, E4 8 cents steady, G4 9 cents steady | 9 First minutes: C4 5 cents steady, E4 8 cents steady, G4 8 cents steady | 10 First minutes: C4 6 cents steady, E4 7 cents steady, G4 9 cents steady | 11 First minutes: C4 5 cents steady, E4 8 cents steady, G4 8 cents steady | 12 First minutes: C4 6 cents steady, E4 5 cents steady, G4 7 cents steady',
     gauge:
       'setup: 1 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm | 5 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm | 9 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm',
     interval:
@@ -80,7 +80,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     echo: 'tongue: 1 Echo, level 1: 100 % right at 66 | 4 Echo, level 2: 75 % right at 66 | 7 Echo, level 3: 100 % right at 66 | 10 Echo, level 4: 100 % right at 66',
     exhale: 'breath: 1 Steady stream 8.0 s | 5 Steady stream 11.1 s | 9 Steady stream 15.6 s',
     'first-minutes':
-      'sound: 6 First minutes: A4 8 cents steady, D5 9 cents steady, G5 12 cents steady | 7 First minutes: A4 8 cents steady, D5 9 cents steady, G5 10 cents steady | 8 First minutes: A4 8 cents steady, D5 8 cents steady, G5 11 cents steady | 9 First minutes: A4 7 cents steady, D5 7 cents steady, G5 10 cents steady | 10 First minutes: A4 6 cents steady, D5 8 cents steady, G5 8 cents steady | 11 First minutes: A4 7 cents steady, D5 9 cents steady, G5 8 cents steady | 12 First minutes: A4 5 cents steady, D5 7 cents steady, G5 7 cents steady',
+      'sound: 6 First minutes: A4 8 cents steady, C5 9 cents steady, D5 12 cents steady | 7 First minutes: A4 8 cents steady, C5 9 cents steady, D5 10 cents steady | 8 First minutes: A4 8 cents steady, C5 8 cents steady, D5 11 cents steady | 9 First minutes: A4 7 cents steady, C5 7 cents steady, D5 10 cents steady | 10 First minutes: A4 6 cents steady, C5 8 cents steady, D5 8 cents steady | 11 First minutes: A4 7 cents steady, C5 9 cents steady, D5 8 cents steady | 12 First minutes: A4 5 cents steady, C5 7 cents steady, D5 7 cents steady',
     gauge:
       'setup: 1 Reed in its seat: deeper than usual by 0 mm | 5 Reed in its seat: deeper than usual by 0 mm',
     gracenotes:
@@ -128,7 +128,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     echo: 'tongue: 1 Echo, level 1: 100 % right at 66 | 4 Echo, level 2: 100 % right at 66 | 7 Echo, level 3: 100 % right at 66 | 10 Echo, level 4: 100 % right at 66',
     exhale: 'breath: 1 Steady stream 8.3 s | 5 Steady stream 11.5 s | 9 Steady stream 15.6 s',
     'first-minutes':
-      'sound: 6 First minutes: F♯4 8 cents steady, F5 9 cents steady, D6 12 cents steady | 7 First minutes: F♯4 6 cents steady, F5 10 cents steady, D6 12 cents steady | 8 First minutes: F♯4 7 cents steady, F5 9 cents steady, D6 10 cents steady | 9 First minutes: F♯4 6 cents steady, F5 9 cents steady, D6 9 cents steady | 10 First minutes: F♯4 7 cents steady, F5 7 cents steady, D6 8 cents steady | 11 First minutes: F♯4 6 cents steady, F5 6 cents steady, D6 10 cents steady | 12 First minutes: F♯4 5 cents steady, F5 6 cents steady, D6 8 cents steady',
+      'sound: 6 First minutes: E♭4 8 cents steady, A4 9 cents steady, D5 12 cents steady | 7 First minutes: E♭4 6 cents steady, A4 10 cents steady, D5 12 cents steady | 8 First minutes: E♭4 7 cents steady, A4 9 cents steady, D5 10 cents steady | 9 First minutes: E♭4 6 cents steady, A4 9 cents steady, D5 9 cents steady | 10 First minutes: E♭4 7 cents steady, A4 7 cents steady, D5 8 cents steady | 11 First minutes: E♭4 6 cents steady, A4 6 cents steady, D5 10 cents steady | 12 First minutes: E♭4 5 cents steady, A4 6 cents steady, D5 8 cents steady',
     gauge:
       'setup: 1 Head joint turned: turned inwards 0 ° | 5 Head joint turned: turned inwards 0 ° | 9 Head joint turned: turned inwards 0 °',
     interval:

@@ -5,6 +5,7 @@ import {
   firstMinutesWords,
   happenedInTake,
   lowMiddleHigh,
+  notesKnown,
   ofLearner,
   type FirstMinutes,
 } from '@halitus/core/records'
@@ -20,7 +21,10 @@ import { useShownTake } from '../../take.ts'
 /** One low, one middle, one high note in one go: how the week went, against the learner's own last weeks. */
 const lesson = useLesson()
 const listening = useListening()
-const asked = computed(() => (lesson.inst ? lowMiddleHigh(lesson.inst) : []))
+/** Only what this learner knows is asked for. */
+const asked = computed(() =>
+  lesson.inst ? lowMiddleHigh(lesson.inst, notesKnown(lesson.entries, lesson.inst)) : [],
+)
 const earlier = computed(() =>
   ofLearner(lesson.ofKind(lesson.entries, 'first-minutes')).filter((e) => e.id !== shown.value?.id),
 )
@@ -36,12 +40,12 @@ const take = (): Take | undefined => {
   if (!inst) return undefined
   return {
     instrument: inst.id,
-    written: asked.value[1]!,
+    written: asked.value[Math.floor(asked.value.length / 2)]!,
     performance: {
       notes: (_, lengthS) =>
         asked.value.map((written) => ({
           written,
-          lengthS: Math.max(1.5, lengthS / 3),
+          lengthS: Math.max(1.5, lengthS / asked.value.length),
           begins: 'tongue',
           gapS: 0.3,
         })),
@@ -74,7 +78,7 @@ const take = (): Take | undefined => {
         ]
       })
       if (!notes.length)
-        return 'No note heard that lasts. Play a low, a middle and a high one, each for some seconds.'
+        return `No note heard that lasts. Play ${asked.value.map(prettyNote).join(', ')}, some seconds each.`
       await keep({ notes }, provenance)
       return undefined
     },
@@ -104,8 +108,8 @@ const words = computed(() => (shown.value ? firstMinutesWords(shown.value.data, 
     <AfterTake :provenance="shown.provenance" :aim="undefined" :entry-id="shown.id" @taken-back="forget" />
   </section>
   <p v-else class="how">
-    Low, middle, high: three easy notes, some seconds each, with a breath between. They are set against the
-    learner’s own last weeks; no other measure.
+    {{ asked.length === 3 ? 'Low, middle, high' : 'What is known' }}: some seconds each, with a breath
+    between. They are set against the learner’s own last weeks; no other measure.
   </p>
 </template>
 
