@@ -18,8 +18,8 @@ export const TONGUE_CAUSES: readonly SqueakCause[] = [
     'The tongue strikes too far back, or with its middle',
     'ow',
     'tongue-middle:a late:o gurgle:w shriek:w airy:w start:o tongued:o held:n slurred-check:a teacher-plays:a jaw-moves:a slurred:n fast:o',
-    'Tip to the tip.',
-    'Say “too” and hold the place; then with the reed or beak.',
+    'Only the tip of the tongue moves, as for “too”.',
+    'Say “too” and keep the place; then the same on the instrument.',
     { on: TONGUED, stop: 'tongue' },
   ),
   cause(
