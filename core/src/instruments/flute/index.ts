@@ -74,6 +74,7 @@ export const flute = define({
   schools: [...EVERYBODYS, AIR, HEAD, TONGUE, FIRST, OVERTONES],
   variations: [
     { school: HEAD.id, choice: 'line', ideals: { 'rotation.inwards': [-2, 2] } },
-    { school: FIRST.id, choice: 'f-e-flat-d', firstNotes: ['F4', 'Eb4', 'D4', 'G4', 'A4', 'B4'] },
+    // In the second register, where the left index tells them apart: down on F, up on E♭ and D.
+    { school: FIRST.id, choice: 'f-e-flat-d', firstNotes: ['F5', 'Eb5', 'D5', 'C5', 'Bb4', 'A4', 'G4'] },
   ],
 })
