@@ -134,12 +134,18 @@ test('an own pattern is tapped, written down, and stands on the card in notation
   await page.clock.install()
   await page.clock.pauseAt(new Date(Date.now() + 60_000))
   await page.keyboard.press('c')
-  for (const beats of [1, 0.5, 0.5, 1]) {
+  for (const [beats, key] of [
+    [1, 'c'],
+    [0.5, 'c'],
+    [0.5, 'x'],
+    [1, 'c'],
+  ] as const) {
     await page.clock.runFor(beats * beat)
-    await page.keyboard.press('c')
+    await page.keyboard.press(key)
   }
   await page.clock.resume()
   await expect(page.getByRole('timer')).toContainText('4 beats')
+  await expect(page.getByRole('img', { name: /, rest, G4$/ })).toBeVisible()
   await page.getByLabel('Name').fill('Rain')
   await page.getByRole('button', { name: 'Keep for the card' }).click()
   await expect(noted(page)).toContainText('Own pattern “Rain”, 4 beats')

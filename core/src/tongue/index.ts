@@ -80,6 +80,7 @@ export {
   CELLS,
   checkRhythm,
   fromTaps,
+  tapsOf,
   MOST_LEVEL,
   nextPattern,
   onNotes,

@@ -202,21 +202,54 @@ export function onNotes(rhythm: Rhythm, notes: readonly string[], random: () => 
 /**
  * A rhythm from taps: gaps rounded to the nearest length that can be written, the last one as long as fills its beat.
  * @param tapsS when taps came, s @param perMinute beats a minute
+ * @param rests which taps, by their index, begin a rest
  * @throws OutOfRange with fewer than two taps, or when what was tapped is no pattern
  * @example fromTaps([0, 1, 1.5], 60) // [12, 6, 6]
+ * @example fromTaps([0, 1, 2], 60, new Set([1])) // [12, -12, 12]
  */
-export function fromTaps(tapsS: readonly number[], perMinute: number): number[] {
+export function fromTaps(
+  tapsS: readonly number[],
+  perMinute: number,
+  rests: ReadonlySet<number> = new Set(),
+): number[] {
   if (tapsS.length < 2) throw new OutOfRange('Tap at least two notes.')
   const beatS = 60 / perMinute
   const lengths = [3, 4, 6, 9, 12, 18, 24, 36, 48]
-  const rhythm = tapsS.slice(1).map((t, i) => {
+  const sounding = tapsS.slice(1).map((t, i) => {
     const ticks = ((t - tapsS[i]!) / beatS) * TICKS
     return lengths.reduce((a, b) => (Math.abs(Math.log(b / ticks)) < Math.abs(Math.log(a / ticks)) ? b : a))
   })
-  const over = ticksOf(rhythm) % TICKS
-  rhythm.push(over ? TICKS - over : TICKS)
+  const over = ticksOf(sounding) % TICKS
+  sounding.push(over ? TICKS - over : TICKS)
+  const rhythm = sounding.map((ticks, i) => (rests.has(i) ? -ticks : ticks))
   // A single beat is filled up with one more of silence: patterns are two beats at least.
   if (ticksOf(rhythm) < BEATS.low * TICKS) rhythm.push(-TICKS)
   checkRhythm(rhythm)
   return rhythm
+}
+
+/** Silence of so many beats between two notes that were played is a rest, and shorter ones are how they end (chosen by Halitus). */
+const REST_BEATS = 0.75
+
+/**
+ * What was played as taps: where each note begins, and where a rest does, on half beats after its note's beginning.
+ * @param notes from the first to the last, s @param perMinute beats a minute
+ * @example tapsOf([{ startS: 0, endS: 0.9 }, { startS: 2, endS: 2.9 }], 60) // { tapsS: [0, 1, 2], rests: Set { 1 } }
+ */
+export function tapsOf(
+  notes: readonly { startS: number; endS: number }[],
+  perMinute: number,
+): { tapsS: number[]; rests: Set<number> } {
+  const beatS = 60 / perMinute
+  const tapsS: number[] = []
+  const rests = new Set<number>()
+  notes.forEach(({ startS, endS }, i) => {
+    tapsS.push(startS)
+    const next = notes[i + 1]
+    if (!next || next.startS - endS < REST_BEATS * beatS) return
+    const halves = Math.max(1, Math.round((2 * (endS - startS)) / beatS))
+    rests.add(tapsS.length)
+    tapsS.push(startS + (halves * beatS) / 2)
+  })
+  return { tapsS, rests }
 }

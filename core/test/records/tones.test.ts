@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument } from '@halitus/core/instruments'
-import { overtonesOf, parseNote, partialHeard } from '@halitus/core/pitch'
+import { overtonesOf, partialHeard } from '@halitus/core/pitch'
 import { phraseOf, playPhrase } from '@halitus/core/player'
 import {
   aimFor,

@@ -11,6 +11,7 @@ import {
   EXERCISES,
   exercise,
   fromTaps,
+  tapsOf,
   judgeLine,
   lineOf,
   lineS,
@@ -334,7 +335,83 @@ describe('rhythms', () => {
     expect(fromTaps([0, 1, 1.5], 60)).toEqual([12, 6, 6])
     expect(fromTaps([0, 0.52, 0.98, 2.03], 60)).toEqual([6, 6, 12, 12])
     expect(fromTaps([0, 0.5], 60)).toEqual([6, 6, -12])
+    expect(fromTaps([0, 1, 2], 60, new Set([1]))).toEqual([12, -12, 12])
+    expect(fromTaps([0, 0.5, 1, 2], 60, new Set([1, 3]))).toEqual([6, -6, 12, -12])
     expect(() => fromTaps([1], 60)).toThrow('at least two')
+  })
+  it.each([
+    // Held notes end a moment before the next one begins; staccato leaves half a beat of silence: neither is a rest.
+    [
+      'held',
+      [
+        [0, 0.9],
+        [1, 1.9],
+        [2, 2.9],
+      ],
+      60,
+      [12, 12, 12],
+    ],
+    [
+      'staccato',
+      [
+        [0, 0.5],
+        [1, 1.5],
+        [2, 2.9],
+      ],
+      60,
+      [12, 12, 12],
+    ],
+    [
+      'silence of just under three quarters of a beat',
+      [
+        [0, 0.76],
+        [1.5, 2.4],
+      ],
+      60,
+      [18, 6],
+    ],
+    [
+      'of three quarters',
+      [
+        [0, 0.75],
+        [1.5, 2.4],
+      ],
+      60,
+      [12, -6, 6],
+    ],
+    [
+      'beat, rest, beat',
+      [
+        [0, 0.8],
+        [2, 2.9],
+      ],
+      60,
+      [12, -12, 12],
+    ],
+    [
+      'the same twice as fast',
+      [
+        [0, 0.4],
+        [1, 1.45],
+      ],
+      120,
+      [12, -12, 12],
+    ],
+    [
+      'a short note, then a rest',
+      [
+        [0, 0.2],
+        [2, 2.9],
+      ],
+      60,
+      [6, -18, 12],
+    ],
+  ] as const)('are played: %s', (_, notes, perMinute, rhythm) => {
+    const { tapsS, rests } = tapsOf(
+      notes.map(([startS, endS]) => ({ startS, endS })),
+      perMinute,
+    )
+    expect(fromTaps(tapsS, perMinute, rests)).toEqual(rhythm)
   })
 })
 

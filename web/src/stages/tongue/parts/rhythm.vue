@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { noteName, parseNote } from '@halitus/core/pitch'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { fromTaps, spoken, SYLLABLES, ticksOf, TICKS, type LineNote } from '@halitus/core/tongue'
+import { fromTaps, spoken, tapsOf, SYLLABLES, ticksOf, TICKS, type LineNote } from '@halitus/core/tongue'
 import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
@@ -24,6 +24,8 @@ const draft = useDraft<{ name: string; rhythm: number[] }>(() => `rhythm.${lesso
   rhythm: [],
 })
 const tapsS = ref<number[]>([])
+/** Which taps begin a rest. */
+const rests = ref(new Set<number>())
 const problem = ref('')
 const note = computed(() => noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
 const line = computed((): LineNote[] =>
@@ -35,20 +37,24 @@ const line = computed((): LineNote[] =>
 )
 const syllables = computed(() => spoken(draft.value.rhythm, SYLLABLES[0]!))
 
-function from(times: readonly number[]) {
+function from(times: readonly number[], silent: ReadonlySet<number>) {
   try {
-    draft.value = { ...draft.value, rhythm: fromTaps(times, tools.bpm) }
+    draft.value = { ...draft.value, rhythm: fromTaps(times, tools.bpm, silent) }
     problem.value = ''
   } catch (error) {
     problem.value = error instanceof Error ? error.message : ''
   }
 }
-function tap() {
+function tap(rest = false) {
+  // A pattern begins with a note.
+  if (rest && !tapsS.value.length) return
+  if (rest) rests.value.add(tapsS.value.length)
   tapsS.value = [...tapsS.value, performance.now() / 1000]
-  if (tapsS.value.length > 1) from(tapsS.value)
+  if (tapsS.value.length > 1) from(tapsS.value, rests.value)
 }
 function anew() {
   tapsS.value = []
+  rests.value = new Set()
   problem.value = ''
   draft.value = { ...draft.value, rhythm: [] }
 }
@@ -68,10 +74,10 @@ const take = (): Take | undefined => {
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => firstOf(untilQuiet(LOUD_DB, 1.6), forSeconds(30)),
     judge(m) {
-      const starts = m.report.notes.map((n) => n.startS)
-      if (starts.length < 2)
+      if (m.report.notes.length < 2)
         return 'Fewer than two notes were heard: play the pattern once, to the pulse below.'
-      from(starts)
+      const { tapsS: times, rests: silent } = tapsOf(m.report.notes, tools.bpm)
+      from(times, silent)
       return problem.value || undefined
     },
   }
@@ -92,6 +98,7 @@ async function keep() {
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || event.repeat) return
   if (event.key === 'c') tap()
+  if (event.key === 'x') tap(true)
 })
 </script>
 
@@ -106,7 +113,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     @begins="anew"
   >
     <template #choose>
-      <Button size="large" @click="tap">Tap the pattern <kbd>c</kbd></Button>
+      <Button size="large" @click="tap()">Tap the pattern <kbd>c</kbd></Button>
+      <Button :disabled="!tapsS.length" @click="tap(true)">A rest begins <kbd>x</kbd></Button>
       <Button :disabled="!draft.rhythm.length" @click="model.hear"
         >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
       >
