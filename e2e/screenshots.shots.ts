@@ -110,6 +110,8 @@ test('screenshots', async ({ page }) => {
     await page.getByRole('button', { name: 'From one note downwards, all of them' }).click()
     await page.keyboard.press('0')
     await page.keyboard.press('2')
+    // The sign that was tapped lies further down.
+    await page.evaluate(() => document.querySelectorAll('*').forEach((e) => (e.scrollTop = 0)))
   })
   await page.setViewportSize({ width: 390, height: 844 })
   await shoot(page, '/card/pim-askerud-w12-card', 'card')

@@ -78,7 +78,8 @@ const left = computed(() => {
 /** What is played, and for how long. */
 const onWhat = computed(() => {
   const weeks = factsOf(lesson.entries).weeksPlaying
-  const name = lesson.inst?.name.split(' ')[0] ?? ''
+  // What it is called without its pitch: “Clarinet in B♭” is a clarinet, a practice chanter all of it.
+  const name = lesson.inst?.name.replace(/ in .*/, '') ?? ''
   return weeks ? `${name}, week ${weeks}` : name
 })
 /** Who has done something since is new no longer. */

@@ -26,6 +26,7 @@ import ToneByHand from '../ToneByHand.vue'
 import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
+import { useCurves } from '../curves.ts'
 import { keptCurves, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
@@ -114,18 +115,21 @@ const centreMidi = computed(() => {
 })
 const targetS = computed(() => shown.value?.data.targetS ?? aim.value?.value ?? 4)
 /** Earlier tones on the note that is in view, the newest first: growth is seen, not read. */
-const earlier = computed((): EarlierTone[] => {
+const newest = computed(() => {
   const note = noteKey(shown.value?.data.written ?? written.value)
   return ofLearner(all.value)
     .filter((e) => e.id !== shown.value?.id && noteKey(e.data.written) === note)
     .slice(-5)
     .reverse()
-    .map((e) => ({
-      label: dayName(e.at).split(' ').slice(1).join(' '),
-      lengthS: judgeTone(e.data).lengthS,
-      cents: e.data.centsCurve ?? [],
-    }))
 })
+const curveOf = useCurves(newest)
+const earlier = computed((): EarlierTone[] =>
+  newest.value.map((e) => ({
+    label: dayName(e.at).split(' ').slice(1).join(' '),
+    lengthS: judgeTone(e.data).lengthS,
+    cents: curveOf(e),
+  })),
+)
 const number = computed(() =>
   shown.value ? judgeTone(shown.value.data).lengthS.toFixed(1) : listening.heldS.toFixed(1),
 )
