@@ -184,3 +184,14 @@ test('a finger that differs from the picture is said as a word of the sentence, 
   await page.getByRole('button', { name: 'left thumb: register key is up; take back' }).click()
   await expect(page.getByRole('heading', { name: /register or octave key isn’t opened at all/ })).toBeHidden()
 })
+
+test('a search beside a lesson is nobody’s, also when one was open before', async ({ page }) => {
+  await page.goto(await ownLesson(page.request, 'ottoline-brask'))
+  await expect(page.getByRole('heading', { name: 'Set-up' })).toBeVisible()
+  await page.getByRole('link', { name: 'Halitus: the day' }).click()
+  await page.getByRole('link', { name: 'Squeaks' }).click()
+  await page.getByRole('button', { name: 'It shrieks' }).click()
+  await expect(page.locator('.ask')).toBeVisible()
+  await expect(page.getByText('In a lesson, what helped is kept')).toBeVisible()
+  await expect(page.getByRole('button', { name: /That helped/ })).toHaveCount(0)
+})

@@ -12,7 +12,7 @@ const props = defineProps<{
 }>()
 /** What slid over the work, or asks, has Enter to itself. */
 const somethingIsAsked = () =>
-  [...document.querySelectorAll('[role="dialog"]')].some((d) => d.checkVisibility())
+  [...document.querySelectorAll('[role="dialog"]')].some((d) => d.getClientRects().length > 0)
 const plate = ref<{ $el: HTMLButtonElement }>()
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!props.enter || event.key !== 'Enter' || event.repeat || event.defaultPrevented) return

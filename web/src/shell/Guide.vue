@@ -13,7 +13,11 @@ const files = import.meta.glob<string>('../../../docs/guide/*.md', {
 const pageOf = (path: string) => /([\w-]+)\.md$/.exec(path)![1] as GuidePage
 const texts = ref<Partial<Record<GuidePage, string>>>({})
 void Promise.all(
-  Object.entries(files).map(async ([path, load]) => (texts.value[pageOf(path)] = await load())),
+  Object.entries(files).map(async ([path, load]) => {
+    // While the server is away a page is missing, and the others are there.
+    const text = await load().catch(() => undefined)
+    if (text) texts.value[pageOf(path)] = text
+  }),
 )
 
 const marked = new Marked({ renderer: { image: () => '', html: () => '' } })

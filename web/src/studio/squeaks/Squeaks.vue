@@ -125,7 +125,7 @@ const back = () =>
         <p v-if="!verdict.next && !search.kept.value" class="soft">
           Nothing more to try would tell: what is likeliest stands below.
         </p>
-        <Ending v-if="lesson.answer" :search="search" :from="from" />
+        <Ending v-if="inLesson" :search="search" :from="from" />
         <OnTheInstrument :inst="inst" :moments="moments" :written="told.notes.at(-1)" />
         <div class="columns">
           <div>
@@ -168,7 +168,7 @@ const back = () =>
       <p v-if="!search.kept.value"><Button @click="search.again">From the beginning</Button></p>
       <p class="soft small">
         Common practice; likelihoods are chosen by Halitus. Pain stops the search.
-        <template v-if="!lesson.answer"
+        <template v-if="!inLesson"
           >In a lesson, what helped is kept and its drill goes onto the card.</template
         >
       </p>
