@@ -16,6 +16,7 @@ import { told } from './cases/judge.ts'
 import { airyOthers } from './airy-others.ts'
 import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
+import { strangers } from './strangers.ts'
 import * as tongue from './tongue.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
@@ -156,6 +157,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Tongue', 'diagnosis', () => tongue.diagnosis(SEED)],
   ['Tongue', 'tempo', () => tongue.tempo(SEED)],
   ['Fingers', 'crossings', () => crossings.simulated(SEED)],
+  ['Fingers', 'strangers', () => strangers(SEED)],
   ['Air', 'air', () => [...air.tubes(), ...interaction(), ...regimes(), ...air.faults(SEED)]],
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Other sound', 'others', () => (missing ? [] : [...others(SEED + 4000), ...airyOthers(SEED + 4000)])],

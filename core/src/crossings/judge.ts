@@ -10,8 +10,9 @@ import {
 import type { FingerSystem, TouchId } from '../instruments/index.ts'
 import { hzOfMidi, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { notesAlong, tuningOf, type Along, type Analysed } from '../sound/index.ts'
+import { overlap, strangersIn, withStrangers } from './strangers.ts'
 import { LATE_MS } from './pulse.ts'
-import { CROSSING, crossingsIn, type Candidate, type Crossing, type Run } from './runs.ts'
+import { CROSSING, crossingsIn, type Candidate, type Crossing, type Run, type Stretch } from './runs.ts'
 
 /** One end of a move, with its written note. */
 export type End = Held & { written: string }
@@ -104,6 +105,10 @@ function runsOf(along: Along, levelAt: (s: number) => number, loudest: number): 
   }
   return runs
 }
+/** Whether a stretch covers half of a run or more. */
+const isMostOf = (x: Stretch, run: Run) =>
+  2 * (Math.min(x.endS, run.toS) - Math.max(x.startS, run.fromS)) >= run.toS - run.fromS
+
 /** Whether the ear, which knows nothing of what was asked, heard that pitch as well: it settles octaves better. */
 function confirmed(track: Analysed['track'], run: Run, hz: number): boolean {
   const [a, b] = [run.fromS, run.toS].map((s) => Math.round(s / track.hopS)) as [number, number]
@@ -143,10 +148,18 @@ export function judgeCrossings(
   const levelAt = (s: number) => track.db[Math.min(track.db.length - 1, Math.floor(s / track.hopS))] ?? -120
   let loudest = -120
   for (const db of track.db) loudest = Math.max(loudest, db)
-  const runs = runsOf(along, levelAt, loudest)
-
-  return crossingsIn(runs, heardOf, from.written, to.written, report.squeaks, (run, index) =>
-    confirmed(track, run, hzOf(heardOf[index]!) * off),
+  const followed = runsOf(along, levelAt, loudest)
+  const hz = heardOf.map((c) => hzOf(c) * off)
+  const strangers = strangersIn(samples, sampleRate, followed, heardOf, hz, report.squeaks)
+  const squeaks = report.squeaks.filter((s) => !strangers.some((x) => x.index >= 0 && overlap(x, s)))
+  return crossingsIn(
+    withStrangers(followed, strangers),
+    heardOf,
+    from.written,
+    to.written,
+    [...squeaks, ...strangers.filter((x) => x.index < 0)],
+    (run, index) =>
+      strangers.some((x) => x.index === index && isMostOf(x, run)) || confirmed(track, run, hz[index]!),
   )
 }
 

@@ -11,6 +11,7 @@ export { bendOf, type Bend } from './bend.ts'
 export { BLOW_RULE, blowsOf, phrasesOf, type Blow, type Intake, type Phrases } from './blows.ts'
 export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'
 export { type LoudnessPitch } from './loudness.ts'
+export { neither, type Foreign } from './neither.ts'
 export { median } from './statistics.ts'
 export { firstOf, forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
 export {

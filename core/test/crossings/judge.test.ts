@@ -81,6 +81,31 @@ describe('a move back and forth', () => {
       verdict,
     ),
   )
+  // A plain tone at five times a note's frequency repeats whenever the note does: who follows pitches hears the note.
+  it.each([
+    ['flute', 'G4', 'A4'],
+    ['clarinet', 'F#3', 'C4'],
+    ['alto-sax', 'E5', 'Eb5'],
+    ['oboe', 'E4', 'F#4'],
+    ['bassoon', 'B2', 'F3'],
+    ['soprano-recorder', 'C5', 'E5'],
+    ['chanter', 'A4', 'D5'],
+  ])('hears a squeak of 50 ms between, on a partial and off, on the %s from %s to %s', (id, from, to) => {
+    for (const ratio of [5, 4.6]) {
+      const squeak: PhraseNote['attack'] = { kind: 'squeak', lengthMs: 50, ratio }
+      expect(hear(id, from, to, { 1: { attack: squeak } }).verdicts).toBe(CLEAN.replace('clean', 'squeak'))
+    }
+  })
+  it.each([
+    ['flute', 'G4', 'F4', 'F5'],
+    ['oboe', 'E4', 'F4', 'F5'],
+    ['bassoon', 'F2', 'G2', 'G3'],
+    ['clarinet', 'G3', 'A3', 'E5'],
+  ])('tells a register above for 60 ms from a squeak on the %s from %s to %s', (id, from, to, over) =>
+    expect(hear(id, from, to, { 1: { between: { written: over, lengthMs: 60 } } }).verdicts).toBe(
+      CLEAN.replace('clean', 'register'),
+    ),
+  )
   it('hears a missed register', () => {
     const { found } = hear('alto-sax', 'A4', 'B4', {
       3: { happens: [{ kind: 'slip', atS: 0, lengthS: 0.4, ratio: 2 }] },
