@@ -167,6 +167,9 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],
 ]
 
+/** A section is asked for by its name, all of a table by its title. */
+const isAsked = (title: string, name: string) => !only || only === name || only === title
+
 const printed: { title: string; row: lines.Row }[] = []
 const show = (title: string, row: lines.Row) => {
   printed.push({ title, row })
@@ -176,7 +179,7 @@ const show = (title: string, row: lines.Row) => {
 if (only && existsSync(only)) for (const row of folderRows(only)) show('Folder', row)
 else {
   for (const [title, name, make] of sections)
-    if (!only || only === name) for (const row of make()) show(title, row)
+    if (isAsked(title, name)) for (const row of make()) show(title, row)
   if (!only || only === 'sampled') {
     if (missing) console.log(`Sampled instruments (and speech) are left out: ${missing}`)
     else for (const row of lines.sampledRows(sampled(), reference)) show('Sampled instruments', row)
@@ -187,9 +190,9 @@ console.log(`\n${printed.length} lines, ${failed} out of target`)
 
 /** Titles all of whose sections were run: their tables are kept; those of others stay as they are. */
 const whole = [...new Set(printed.map((p) => p.title))].filter(
-  (title) => !only || sections.every(([other, name]) => other !== title || name === only),
+  (title) => !only || sections.every(([other, name]) => other !== title || isAsked(other, name)),
 )
-if (!only || sections.some(([, name]) => name === only)) {
+if (!only || sections.some(([title, name]) => isAsked(title, name))) {
   const kept = join(root, 'docs', 'accuracy.md')
   let text = readFileSync(kept, 'utf8')
   for (const title of whole) {

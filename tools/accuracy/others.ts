@@ -28,6 +28,9 @@ interface Tally {
   gurgles: number
   dropouts: number
   talkS: number
+  /** Performances, and those of which it is said that the room rings. */
+  played: number
+  rings: number
   strokes: EventScore
   /** The plain library's. */
   theirs: { right: number; lost: number; cracks: number }
@@ -42,6 +45,8 @@ const nothing = (): Tally => ({
   gurgles: 0,
   dropouts: 0,
   talkS: 0,
+  played: 0,
+  rings: 0,
   strokes: noEvents(),
   theirs: { right: 0, lost: 0, cracks: 0 },
 })
@@ -118,6 +123,8 @@ function count(
   into.gurgles += report.gurgles.length
   into.dropouts += report.dropouts.length
   into.talkS += report.doubts.reduce((s, d) => s + Number(/^([\d.]+) s of talk/.exec(d)?.[1] ?? 0), 0)
+  into.played++
+  if (report.doubts.some((d) => d.startsWith('The room rings'))) into.rings++
   const begins = notes.map((n) => n.startS)
   const near = (timeS: number) => begins.some((b) => Math.abs(b - timeS) <= WITHIN_S)
   // A change of pitch without a stroke begins a note as well, but is no stroke that wasn't played.
@@ -190,7 +197,7 @@ function rowOf(name: string, t: Tally, asked: Asked): Row {
   return {
     what: `ordinary playing, ${name}, ${(t.seconds / 60).toFixed(0)} minutes: notes right, of ${t.notes} / cracks, squeaks and gurgles, drop-outs a minute / strokes / a library with a plain rule`,
     target: `${100 * asked.rightShare} % / ${asked.cracks}, ${asked.squeaks} / F ${asked.strokesF}`,
-    found: `${percent(t.right, t.notes)}, nothing heard ${percent(t.lost, t.notes)} / ${per(t.cracks).toFixed(2)}, ${squeaks.toFixed(2)}, ${per(t.dropouts).toFixed(2)} / F ${f.toFixed(3)}, ${perMinute(t.strokes).toFixed(1)} false a minute / ${percent(t.theirs.right, t.notes)}, ${percent(t.theirs.lost, t.notes)}, cracks ${per(t.theirs.cracks).toFixed(2)}${t.talkS > 0 ? `; taken for talk ${t.talkS.toFixed(1)} s` : ''}`,
+    found: `${percent(t.right, t.notes)}, nothing heard ${percent(t.lost, t.notes)} / ${per(t.cracks).toFixed(2)}, ${squeaks.toFixed(2)}, ${per(t.dropouts).toFixed(2)} / F ${f.toFixed(3)}, ${perMinute(t.strokes).toFixed(1)} false a minute / ${percent(t.theirs.right, t.notes)}, ${percent(t.theirs.lost, t.notes)}, cracks ${per(t.theirs.cracks).toFixed(2)}${t.talkS > 0 ? `; taken for talk ${t.talkS.toFixed(1)} s` : ''}; said to ring in ${t.rings} of ${t.played}`,
     met:
       t.right >= asked.rightShare * t.notes &&
       cracks <= asked.cracks &&

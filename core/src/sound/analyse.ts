@@ -5,6 +5,7 @@ import { reportNote, RISE_LOOK_S, startOf } from './note-report.ts'
 import { notesOf } from './notes.ts'
 import type { Accident } from './segments.ts'
 import type { HeardStroke, NoteReport, Onset, SoundReport } from './report.ts'
+import { ringingOf, roomWords } from './room.ts'
 import { settle } from './settle.ts'
 import { mean, median, spread } from './statistics.ts'
 import { TrackBuilder, type Track } from './track.ts'
@@ -104,6 +105,8 @@ function describe(
   const transposition = options.transposition ?? 0
   const { notes, dents, accidents, between } = notesOf(track, a4Hz, options.askedHz)
   const reports = notes.map((n) => reportNote(track, n, accidents, transposition, a4Hz))
+  const room = roomWords(ringingOf(track, notes))
+  if (room) doubts.push(room)
   const edge = (frame: number) => Math.min(durationS, frame * track.hopS)
   const hz = (midi: number) => hzOfMidi(midi, a4Hz)
   const of = (kind: Accident['kind']) => accidents.filter((a) => a.kind === kind)

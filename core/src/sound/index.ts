@@ -13,6 +13,7 @@ export { airOf, HISS_RULE, untilAirEnds, type Hiss } from './hiss.ts'
 export { type LoudnessPitch } from './loudness.ts'
 export { neither, type Foreign } from './neither.ts'
 export { median } from './statistics.ts'
+export { RINGS_FROM_S, roomWords } from './room.ts'
 export { firstOf, forSeconds, TONE_RULE, untilQuiet, untilToneEnds, type StopRule } from './rules.ts'
 export {
   LiveTracker,
