@@ -427,6 +427,7 @@ for (const [name, path] of [
   ['reeds', '/reeds'],
   ['settings', '/settings'],
   ['the card', '/card/pim-askerud-w12-card'],
+  ['the whole card', '/card/pim-askerud-w12-card?whole'],
 ] as const)
   test(`${name} is accessible in the light theme and in the dark one`, async ({ page }) => {
     await page.goto(path)
@@ -472,6 +473,7 @@ test('nothing sticks out sideways on a phone, a tablet, and a laptop at twice th
   const stops = ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune', 'home']
   for (const path of [
     '/card/pim-askerud-w12-card',
+    '/card/pim-askerud-w12-card?whole',
     '/card/ottoline-brask-w12-card',
     ...pages.map((p) => p || '/'),
     ...stops.map((stop) => `${UNTOUCHED}/${stop}`),

@@ -39,6 +39,7 @@ for (const [width, height] of [
       '/squeaks',
       '/settings',
       '/card/pim-askerud-w12-card',
+      '/card/pim-askerud-w12-card?whole',
       '/card/ottoline-brask-w12-card',
       ...stops.map((stop) => `${LESSON}/${stop}`),
     ]) {

@@ -249,7 +249,7 @@ describe('home and the learner’s card', () => {
     await house.settle()
     expect(rows()).toEqual(all)
 
-    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.card!.id } })
+    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.card!.id, whole: true } })
     const boxes = card.findAll('.box')
     expect(boxes).toHaveLength(all.length * 6)
     // A session counts when half of its rows are ticked; before that the boxes are counted.
@@ -316,7 +316,7 @@ describe('home and the learner’s card', () => {
   })
   it('is ticked and reported on while the server is away, and sent when it is back', async () => {
     const lesson = await openLesson('ottoline-brask')
-    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id } })
+    const card = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id, whole: true } })
     const outbox = useOutbox()
     const real = globalThis.fetch
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')))
@@ -338,7 +338,7 @@ describe('home and the learner’s card', () => {
     expect(outbox.late).toBe(0)
     expect(card.findAll('.box[aria-pressed="true"]')).toHaveLength(before + 1)
     card.unmount()
-    const again = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id } })
+    const again = await house.mount(LearnersCard, { props: { id: lesson.answer!.lastCard!.id, whole: true } })
     expect(again.findAll('.box[aria-pressed="true"]')).toHaveLength(before + 1)
     expect(again.findAll('.caution').at(-1)!.text()).toBe('Dizzy')
     again.unmount()

@@ -30,4 +30,5 @@ export {
   type Practised,
   type Circumstances,
 } from './attention.ts'
+export { sessionNow } from './session.ts'
 export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'

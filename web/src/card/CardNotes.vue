@@ -13,6 +13,8 @@ const props = defineProps<{
   name?: (written: string) => string
   /** The pitch that is tuned to, Hz: with it each note can be heard. */
   a4Hz?: number
+  /** The name is the largest thing there, the fingers are drawn beside it. */
+  large?: boolean
 }>()
 /** So long a note sounds, ms: long enough to sing or play along. */
 const SOUNDS_MS = 4000
@@ -46,7 +48,7 @@ const pictured = computed(() =>
 </script>
 
 <template>
-  <div class="notes">
+  <div class="notes" :class="{ large }">
     <figure v-for="p in pictured" :key="p.note">
       <figcaption>
         {{ p.named }}
@@ -61,7 +63,7 @@ const pictured = computed(() =>
           {{ isOn(p.note) ? 'Stop' : 'Hear it' }}
         </button>
       </figcaption>
-      <Hands v-if="p.touches" :system="fingerSystem(inst)" :touches="p.touches" :note="p.named" />
+      <Hands v-if="p.touches && !large" :system="fingerSystem(inst)" :touches="p.touches" :note="p.named" />
     </figure>
   </div>
 </template>
@@ -91,10 +93,19 @@ figcaption {
   min-height: 44px;
   padding: 0 14px;
   color: var(--ink);
-  background: var(--sheet);
-  border: 1.5px solid var(--soft);
-  border-radius: var(--radius);
+  background: var(--desk);
+  border: 0;
+  border-radius: 22px;
   cursor: pointer;
+}
+.large {
+  grid-template-columns: 1fr;
+}
+.large figcaption {
+  flex-direction: column;
+  align-items: flex-start;
+  font-size: 72px;
+  line-height: 1.1;
 }
 .hear[aria-pressed='true'] {
   color: var(--sheet);

@@ -20,7 +20,7 @@ const stops = computed(() =>
 </script>
 
 <template>
-  <nav class="line" aria-label="Lesson">
+  <nav class="line beaded" aria-label="Lesson">
     <RouterLink
       v-for="s in stops"
       :key="s.stage"
@@ -47,50 +47,6 @@ const stops = computed(() =>
   display: grid;
   grid-template-columns: repeat(7, minmax(0, 1fr));
   padding-top: 10px;
-}
-.stop {
-  position: relative;
-  min-width: 0;
-  color: var(--on-wood);
-  text-decoration: none;
-}
-.stop::before {
-  content: '';
-  position: absolute;
-  top: 9px;
-  left: 0;
-  right: 0;
-  height: 2px;
-  background: #6a5a60;
-}
-.stop:last-child::before {
-  right: 50%;
-}
-.stop.done::before {
-  top: 7.5px;
-  height: 5px;
-  background: var(--brass-on-wood);
-}
-.bead {
-  position: relative;
-  display: block;
-  width: 16px;
-  height: 16px;
-  margin: 2px 0 1px;
-  border-radius: 50%;
-  background: var(--wood);
-  border: 2px solid var(--on-wood-soft);
-}
-.done .bead {
-  background: var(--brass-on-wood);
-  border-color: var(--brass-on-wood);
-}
-.now .bead {
-  width: 22px;
-  height: 22px;
-  margin: -1px 0 -2px -3px;
-  background: var(--wood);
-  border: 6px solid var(--brass-on-wood);
 }
 .words {
   display: block;

@@ -42,7 +42,7 @@ export const router = createRouter({
       path: '/card/:id',
       name: 'card',
       component: () => import('@/card/LearnersCard.vue'),
-      props: true,
+      props: (route) => ({ id: route.params.id, whole: 'whole' in route.query }),
       meta: { alone: true },
     },
     {

@@ -74,8 +74,8 @@ async function layAside(id: string, name: string, archived: boolean) {
         <ul>
           <li v-for="l in g.learners" :key="l.id" class="learner">
             <RouterLink :to="{ name: 'learner', params: { id: l.id } }" class="name">{{ l.name }}</RouterLink>
-            <span>{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
-            <span class="soft">{{ thisYear - l.birthYear }} years</span>
+            <span class="soft age">{{ thisYear - l.birthYear }} years</span>
+            <span class="plays">{{ l.instruments.map((i) => instrument(i).name).join(', ') }}</span>
             <span class="soft note"
               ><template v-if="!l.consent">No consent noted yet. </template>{{ l.note }}</span
             >
@@ -114,7 +114,7 @@ h1 {
 }
 .learner {
   display: grid;
-  grid-template-columns: 220px 250px 90px 1fr auto;
+  grid-template-columns: 220px 90px 250px 1fr auto;
   gap: 16px;
   align-items: center;
   padding: 12px 0;
@@ -155,6 +155,13 @@ h1 {
 @media (max-width: 900px) {
   .learner {
     grid-template-columns: 1fr auto;
+    gap: 4px 16px;
+    align-items: baseline;
+  }
+  .plays,
+  .note,
+  .acts {
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -9,12 +9,12 @@ const first = (name: string) => name.split(' ')[0]!
 </script>
 
 <template>
-  <nav v-if="lessons.length" class="day" aria-label="Day">
+  <nav v-if="lessons.length" class="day beaded" aria-label="Day">
     <RouterLink
       v-for="l in lessons"
       :key="l.lesson.id"
       :to="{ name: 'setup', params: { id: l.lesson.id } }"
-      class="lesson"
+      class="stop"
       :class="{ done: l.lesson.finishedAt, now: l.lesson.id === nextId }"
       :title="`${clock(l.lesson.startsAt)} ${l.learner.name}`"
     >
@@ -34,49 +34,6 @@ const first = (name: string) => name.split(' ')[0]!
   grid-auto-flow: column;
   grid-auto-columns: minmax(0, 1fr);
   padding: 10px 28px 0 24px;
-}
-.lesson {
-  position: relative;
-  min-width: 0;
-  color: var(--on-wood);
-  text-decoration: none;
-}
-.lesson::before {
-  content: '';
-  position: absolute;
-  top: 9px;
-  left: 0;
-  right: 0;
-  height: 2px;
-  background: #6a5a60;
-}
-.lesson:last-child::before {
-  right: 50%;
-}
-.done::before {
-  top: 7.5px;
-  height: 5px;
-  background: var(--brass-on-wood);
-}
-.bead {
-  position: relative;
-  display: block;
-  width: 16px;
-  height: 16px;
-  margin: 2px 0 1px;
-  border-radius: 50%;
-  background: var(--wood);
-  border: 2px solid var(--on-wood-soft);
-}
-.done .bead {
-  background: var(--brass-on-wood);
-  border-color: var(--brass-on-wood);
-}
-.now .bead {
-  width: 22px;
-  height: 22px;
-  margin: -1px 0 -2px -3px;
-  border: 6px solid var(--brass-on-wood);
 }
 .now {
   color: var(--brass-on-wood);

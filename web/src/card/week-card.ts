@@ -1,0 +1,102 @@
+import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
+import type { CardAnswer, Trouble } from '@halitus/core/contract'
+import { instrument, underSystem } from '@halitus/core/instruments'
+import { cardReads, practised, practisedWords } from '@halitus/core/practice'
+import { api, changes, useOutbox } from '@/api/index.ts'
+import { studioNow } from '@/base/clock.ts'
+import { whenBehind } from '@/base/elsewhere.ts'
+import { newId } from '@/base/ids.ts'
+import { rememberNames } from '@/base/note-names.ts'
+import { useNotices } from '@/base/notices.ts'
+import { TROUBLE_NAMES } from './trouble-names.ts'
+
+/** What a message changes on the card while it is on its way. */
+type Change =
+  { row: string; session: number; ticked: boolean } | { report: { id: string; kind: Trouble; text: string } }
+
+/** The week’s card as its learner has it: read, ticked, reported on; what is on its way counts already. */
+export function useWeekCard(id: MaybeRefOrGetter<string>) {
+  const notices = useNotices()
+  const outbox = useOutbox()
+  const card = ref<CardAnswer>()
+  const failed = ref('')
+
+  /** The card as the server has it, with what is on its way. */
+  const shown = computed(() => {
+    let now = card.value
+    for (const message of now ? outbox.about(toValue(id)) : []) {
+      const change = message.shown as Change
+      if (!now) break
+      if ('report' in change) {
+        const { report: sent } = change
+        if (!now.reports.some((r) => r.id === sent.id))
+          now = { ...now, reports: [...now.reports, { ...sent, at: studioNow(), seenAt: null }] }
+      } else {
+        const { row, session } = change
+        const others = now.ticks.filter((t) => t.rowId !== row || t.session !== session)
+        const tick = { rowId: row, session, at: studioNow() }
+        now = { ...now, ticks: change.ticked ? [...others, tick] : others }
+      }
+    }
+    return now
+  })
+
+  async function load() {
+    try {
+      const answer = await api.card(toValue(id))
+      rememberNames(answer.noteNames)
+      card.value = answer
+      failed.value = ''
+    } catch (error) {
+      failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
+    }
+  }
+  watch(() => toValue(id), load, { immediate: true })
+  whenBehind(load)
+  onBeforeUnmount(
+    outbox.listen((message, outcome) => {
+      if (message.about !== toValue(id)) return
+      if ('refused' in outcome) notices.show(outcome.refused.message, { tone: 'alarm' })
+      else card.value = outcome.answer as CardAnswer
+    }),
+  )
+
+  const inst = computed(() =>
+    card.value ? underSystem(instrument(card.value.instrument), card.value.system) : undefined,
+  )
+  const reads = computed(() => (card.value ? cardReads(card.value) : undefined))
+  const ticked = computed(() => new Set(shown.value?.ticks.map((t) => `${t.rowId} ${t.session}`)))
+  const isTicked = (row: string, session: number) => ticked.value.has(`${row} ${session}`)
+  /** The number is large, the words behind it aren't. */
+  const done = computed(() => {
+    const [count = '', ...rest] = shown.value ? practisedWords(practised(shown.value)).split(' ') : []
+    return { count, rest: rest.join(' ') }
+  })
+
+  const sessionsDone = computed(() => (shown.value ? practised(shown.value).sessionsDone : 0))
+
+  /** Ticks and reports answer at once; they are sent when the server is there. */
+  const toggle = (row: string, session: number) =>
+    outbox.put({
+      ...changes.tick(toValue(id), card.value!.from, row, session, !isTicked(row, session)),
+      about: toValue(id),
+      shown: { row, session, ticked: !isTicked(row, session) } satisfies Change,
+      words: `Tick ${session}: ${card.value?.rows.find((r) => r.id === row)?.title ?? row}`,
+      replaces: `tick ${toValue(id)} ${row} ${session}`,
+    })
+  async function report(kind: Trouble, text: string) {
+    const sent = { id: newId(), kind, text }
+    await outbox.put({
+      ...changes.report(toValue(id), card.value!.from, sent),
+      about: toValue(id),
+      shown: { report: sent } satisfies Change,
+      words: `For your teacher: ${sent.text || TROUBLE_NAMES[kind]}`,
+    })
+    notices.show(
+      outbox.late ? 'Kept; your teacher will see it when the server is there.' : 'Your teacher will see it.',
+    )
+  }
+  return { card: shown, failed, inst, reads, isTicked, done, sessionsDone, toggle, report }
+}
+
+export type WeekCardInHand = ReturnType<typeof useWeekCard>
