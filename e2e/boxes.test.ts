@@ -23,7 +23,9 @@ const wrong = () => {
     )
   }
   const things = [
-    ...document.querySelectorAll('#work button, #work a, #work select, #work input, .band a, .band button'),
+    ...document.querySelectorAll(
+      '#work button, #work a, #work select, #work input, .band a, .band button, .rail a, .rail button',
+    ),
   ]
     .filter((e) => shown(e) && !e.closest('.visually-hidden, svg, [aria-hidden="true"]'))
     .map((e) => ({
@@ -34,7 +36,8 @@ const wrong = () => {
   const over: string[] = []
   for (const [i, a] of things.entries())
     for (const b of things.slice(i + 1)) {
-      if (a.e.contains(b.e) || b.e.contains(a.e)) continue
+      // Work that is scrolled goes on behind the rail.
+      if (a.e.contains(b.e) || b.e.contains(a.e) || !a.e.closest('.rail') !== !b.e.closest('.rail')) continue
       const x = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left)
       const y = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top)
       if (x > 2 && y > 2) over.push(`“${a.name}” over “${b.name}” by ${x.toFixed(0)} × ${y.toFixed(0)}`)
@@ -99,4 +102,20 @@ test('a name of forty letters, German names of notes, twelve lessons a day', asy
     await write('english')
     await page.request.delete(`/api/learners/${learner}`)
   }
+})
+
+test('on paper progress is black on white, without scores, whatever the screen shows', async ({ page }) => {
+  await page.addInitScript(() => (localStorage['halitus.dark'] = 'true'))
+  await page.goto('/learners/ottoline-brask')
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.getByText('Next aims')).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByText('Next aims')).toBeHidden()
+  await expect(page.getByRole('button', { name: /New lesson/ })).toBeHidden()
+  await expect(page.getByText(/^Next: /)).toBeVisible()
+  const colours = await page.evaluate(() => [
+    getComputedStyle(document.body).backgroundColor,
+    getComputedStyle(document.querySelector('h1')!).color,
+  ])
+  expect(colours).toEqual(['rgb(255, 255, 255)', 'rgb(0, 0, 0)'])
 })

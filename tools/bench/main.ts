@@ -5,7 +5,6 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
-import { chromium } from '@playwright/test'
 import express from 'express'
 import { PitchDetector } from 'pitchy'
 import { pino } from 'pino'
@@ -34,11 +33,11 @@ import {
 } from '@halitus/core/reeds'
 import { Analysis, analyse, median } from '@halitus/core/sound'
 import { judgeLine, lineS, scaleLine, staircase, timesOf } from '@halitus/core/tongue'
-import { CHROMIUM_ARGS } from '../../e2e/chromium.ts'
 import { buildApp } from '../../server/src/app.ts'
 import { fillWithDemo } from '../../server/src/db/demo/index.ts'
 import { openDatabase } from '../../server/src/db/index.ts'
 import { entriesOf, load, ratios } from '../load.ts'
+import { CHROMIUM, inBrowser } from './browser.ts'
 
 const root = fileURLToPath(new URL('../../', import.meta.url))
 const line = (what: string, figure: string, target = '') =>
@@ -326,46 +325,6 @@ function size() {
   line('JavaScript of the first page, gzip', `${(bytes / 1024).toFixed(0)} kB`, 'under 400')
 }
 
-/** The gauge while it is dragged: how long pictures take, in a real browser. */
-async function dragging() {
-  const folder = mkdtempSync(join(tmpdir(), 'halitus-bench-'))
-  const db = await openDatabase(`file:${join(folder, 'bench.db')}`)
-  await fillWithDemo(db, new Date())
-  const studio = await listen(
-    buildApp({
-      takesFolder: tmpdir(),
-      db,
-      now: () => new Date(),
-      log: pino({ level: 'silent' }),
-      webRoot: join(root, 'web', 'dist'),
-    }),
-  )
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: CHROMIUM_ARGS,
-  })
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(`${studio.url}/lessons/pim-askerud-w13/setup`)
-  await page.getByText('Gauge', { exact: true }).first().click()
-  await page.getByRole('button', { name: 'Head joint pulled out' }).click()
-  const box = (await page.locator('svg.gauge').boundingBox())!
-  // As text: functions compiled here would bring helpers along that the page doesn't have.
-  await page.evaluate(
-    'window.frameTimes = []; requestAnimationFrame(function next(t) { frameTimes.push(t); requestAnimationFrame(next) })',
-  )
-  await page.mouse.move(box.x + 200, box.y + 100)
-  await page.mouse.down()
-  for (let i = 0; i < 150; i++) await page.mouse.move(box.x + 200 + (i % 50), box.y + 100)
-  await page.mouse.up()
-  const times = await page.evaluate<number[]>('frameTimes')
-  const gaps = times.slice(1).map((t, i) => t - times[i]!)
-  line('gauge while dragging, pictures a second (median)', (1000 / median(gaps)).toFixed(0), '60')
-  await browser.close()
-  studio.server.close()
-  await db.close()
-  rmSync(folder, { recursive: true })
-}
-
 sound()
 moves()
 air()
@@ -375,5 +334,5 @@ evidence()
 tongue()
 size()
 await api()
-if (existsSync(process.env.CHROMIUM ?? '/usr/bin/chromium')) await dragging()
+if (existsSync(CHROMIUM)) for (const figure of await inBrowser(root)) line(...figure)
 process.exit(0)

@@ -173,12 +173,6 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     gap: 0;
     padding: 0;
   }
-  .more {
-    position: absolute;
-    left: 0;
-    right: 0;
-    bottom: -2px;
-  }
   .more button {
     width: 47px;
     height: 26px;
@@ -188,8 +182,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .more button:last-child {
     display: none;
   }
-  .pulse :deep(.tool) {
-    padding-bottom: 22px;
+  .tools :deep(.tool) {
+    height: 58px;
+    min-height: 0;
   }
 }
 </style>

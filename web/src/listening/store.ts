@@ -1,7 +1,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { proxy } from 'comlink'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, markRaw, ref, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { heardNote, type HeardNote } from '@halitus/core/pitch'
@@ -66,8 +66,8 @@ export const useListening = defineStore('listening', () => {
   const heldS = ref(0)
   const counted = ref<{ startS: number; endS: number }>()
   const note = ref<HeardNote>()
-  /** Frames so far; the array is the same, `drawn` says that there are more. */
-  const frames: LiveFrame[] = []
+  /** Frames so far, not watched one by one; the array is the same, `drawn` says that there are more. */
+  const frames: LiveFrame[] = markRaw([])
   const drawn = ref(0)
   const result = shallowRef<Measurement>()
   /** How much of a file has been heard, 0 to 1; undefined when there is none. */
@@ -93,9 +93,21 @@ export const useListening = defineStore('listening', () => {
     const over = rule.hear(more)
     const newest = more.at(-1)
     if (!newest) return
-    // What has been heard is shown with the next picture; how late that is, is measured there.
+    show(newest)
+    if (state.value === 'listening' && over) void stop()
+  }
+
+  let newestShown: LiveFrame | undefined
+  let waiting = false
+  /** What has been heard is shown with the next picture, once, however often sound came; how late that is, is measured there. */
+  function show(newest: LiveFrame) {
+    newestShown = newest
+    if (waiting) return
+    waiting = true
     requestAnimationFrame(() => {
-      levelDb.value = newest.db
+      waiting = false
+      const { db, newestS } = newestShown!
+      levelDb.value = db
       counted.value = rule.counted
       heldS.value = rule.counted ? rule.counted.endS - rule.counted.startS : 0
       const recent = frames.slice(-5).filter((f) => f.hz > 0)
@@ -104,11 +116,10 @@ export const useListening = defineStore('listening', () => {
       drawn.value = frames.length
       const began = hearing?.beganS()
       if (hearing && began !== undefined) {
-        lags.push(1000 * (hearing.nowS() - began - newest.newestS))
+        lags.push(1000 * (hearing.nowS() - began - newestS))
         if (lags.length > 200) lags.shift()
       }
     })
-    if (state.value === 'listening' && over) void stop()
   }
 
   function begin(what: Take, provenance: Provenance) {

@@ -27,14 +27,14 @@ const PAGES = [
   <div class="small">
     <button v-if="pulseGoesOn" class="button" type="button" @click="stopPulse()">Stop the pulse</button>
     <button
-      class="button"
+      class="button desk"
       type="button"
       :aria-pressed="appearance.dark"
       @click="appearance.dark = !appearance.dark"
     >
       {{ appearance.dark ? 'Light' : 'Dark' }}
     </button>
-    <button class="button" type="button" @click="$emit('keys')">Keys</button>
+    <button class="button desk" type="button" @click="$emit('keys')">Keys</button>
   </div>
   <Bell class="bell" />
 </template>
@@ -112,6 +112,15 @@ const PAGES = [
   .small {
     margin: 0;
     justify-content: center;
+  }
+}
+/* A hand's width: five pages and the plate; the theme is among the settings, and a phone has no keys. */
+@media (max-width: 480px) {
+  .page {
+    min-width: 0;
+  }
+  .desk {
+    display: none;
   }
 }
 </style>

@@ -144,6 +144,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           <SeriesChart v-for="s in shown.series" :key="s.name" :series="s" :aims="!observes" />
         </div>
       </section>
+      <p v-if="aims[0]" class="next">Next: {{ aims[0].title }}.</p>
       <div class="facts">
         <section>
           <h2>Needs attention</h2>
@@ -279,6 +280,27 @@ h1 {
 }
 .lessons li {
   padding: 3px 0;
+}
+.next {
+  display: none;
+}
+/* For the family: the picture of the weeks, what moved, what is next; no scores. */
+@media print {
+  .progress {
+    overflow: visible;
+    padding: 0;
+  }
+  .next {
+    display: block;
+    margin-top: 14px;
+    font-size: 22px;
+  }
+  header :deep(button),
+  .opened,
+  .facts,
+  .below {
+    display: none;
+  }
 }
 @media (max-width: 900px) {
   .progress {
