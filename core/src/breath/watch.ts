@@ -55,7 +55,6 @@ export const WAYS_IN: readonly WayIn[] = [
   {
     id: 'yawn',
     title: 'The beginning of a yawn',
-    schools: ['body', 'back'],
     script: [
       'Begin a yawn with the mouth closed: wide inside, quiet outside.',
       'Keep that width and breathe in: no sound at all.',
@@ -72,7 +71,6 @@ export const WAYS_IN: readonly WayIn[] = [
   {
     id: 'whisper',
     title: 'A loud whisper',
-    schools: ['body', 'belly'],
     script: [
       'Whisper to somebody across the street: “come over here”.',
       'What tightened low down is what carries a note. Play with that.',
@@ -82,7 +80,7 @@ export const WAYS_IN: readonly WayIn[] = [
     id: 'hand-wind',
     title: 'Warm and cool on the hand',
     script: [
-      'A hand one span away. Breathe warm, slow air on it, as on cold fingers.',
+      'A hand about ten centimetres away, nearer for warm air. Breathe warm and slow on it, as on cold fingers.',
       'Then a thin cool stream on one fingertip, as steady as it goes, to the end.',
     ],
   },

@@ -1,7 +1,7 @@
 import { Refusal } from '../errors/index.ts'
 import { NoteError, noteName, parseNote, prettyNote } from '../pitch/index.ts'
-import type { Chosen, School } from '../schools/index.ts'
-import { choiceOf } from '../schools/index.ts'
+import type { Chosen, School, Taught } from '../schools/index.ts'
+import { choiceOf, retold } from '../schools/index.ts'
 import { INSTRUMENTS } from './registry.ts'
 import type { FingerSystem, Fingering, Instrument, SetupStep, TouchId, Variation } from './types.ts'
 
@@ -69,14 +69,20 @@ export function underSystem(inst: Instrument, id: string): Instrument {
  * @param voices whose choice counts, the first that made one: learner, then studio
  */
 export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]): Instrument {
-  return inst.variations.reduce((now, variation): Instrument => {
+  const chosen = inst.variations.reduce((now, variation): Instrument => {
     const school = inst.schools.find((s) => s.id === variation.school)
     if (!school || choiceOf(school, ...voices) !== variation.choice) return now
-    const { firstNotes, ideals, system, ratios } = variation
+    const { firstNotes, ideals, system, ratios, says = [], right = [] } = variation
     const setup = setupUnder(now.setup, variation)
     return {
       ...(system ? underSystem(now, system) : now),
       setup,
+      ...((says.length > 0 || right.length > 0) && {
+        taught: {
+          says: [...(now.taught?.says ?? []), ...says],
+          right: [...(now.taught?.right ?? []), ...right],
+        },
+      }),
       ...(ratios && now.just && { just: { ...now.just, ratios: { ...now.just.ratios, ...ratios } } }),
       ...(firstNotes && { teaching: { ...now.teaching, firstNotes } }),
       ...(ideals && {
@@ -87,6 +93,32 @@ export function underSchools(inst: Instrument, ...voices: (Chosen | undefined)[]
       }),
     }
   }, inst)
+  return chosen.taught ? inTheWordsOf(chosen, chosen.taught) : chosen
+}
+
+/** Set-up, mouth, gauges and first teaching as the chosen ways say them; what they teach is no fault. */
+function inTheWordsOf(inst: Instrument, { says, right }: Taught): Instrument {
+  const { mouth } = inst
+  const counts = ({ id }: { id: string }) => !right.includes(id)
+  return {
+    ...inst,
+    setup: retold(inst.setup, says),
+    teaching: retold(inst.teaching, says),
+    gauges: retold(inst.gauges, says),
+    mouth: retold(
+      {
+        ...mouth,
+        model: {
+          ...mouth.model,
+          causes: mouth.model.causes.filter(counts),
+          questions: mouth.model.questions.filter(counts),
+        },
+        seen: mouth.seen.filter((id) => counts({ id })),
+        heard: mouth.heard.filter((id) => counts({ id })),
+      },
+      says,
+    ),
+  }
 }
 
 /**

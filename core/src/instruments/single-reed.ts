@@ -1,4 +1,4 @@
-import type { School } from '../schools/index.ts'
+import type { School, Taught } from '../schools/index.ts'
 import type { ReedType, Variation } from './types.ts'
 
 /** What clarinet and saxophone share. */
@@ -54,6 +54,114 @@ export const mouthShape = (id: string, about: string, ...more: School['choices']
   about,
   choices: [...SHAPES, ...more],
 })
+
+/**
+ * The mouth in other words than those of the ring. What is common to clarinet and saxophone stands here; how each set-up says
+ * it stands in its own folder.
+ */
+const SHAPED: Readonly<Record<string, Taught['says']>> = {
+  v: [
+    [
+      'Corners to the middle, as if around a straw; nothing upwards.',
+      'The lip a little firmer down the middle of the V; the sides stay free, nothing upwards.',
+    ],
+    ['Corners in, a match’s', 'The lip a little firmer, a match’s'],
+    ['Corners in', 'Sides of the reed free'],
+    ['Jaw down as for “oh”, corners in;', 'Jaw down as for “oh”, the sides of the reed free;'],
+    ['Corners firm, as around a straw.', 'The lip a little firmer under the reed, its sides free.'],
+    [
+      'The same with firm corners, as around a straw.',
+      'The same with the lip a little firmer, the sides free.',
+    ],
+    [
+      'Ten seconds of straw shape without the instrument, five times.',
+      'Ten seconds of the V without the instrument, five times.',
+    ],
+    ['Cheeks to the teeth, corners in.', 'Cheeks to the teeth, the V as it was.'],
+    ['Corners forward and in, as for “oo”.', 'Corners forward until the V is relaxed again.'],
+  ],
+  rounded: [
+    [
+      'Corners to the middle, as if around a straw; nothing upwards.',
+      'Lips rounder, as for “oo”, until no air comes past; nothing upwards.',
+    ],
+    ['Corners in, a match’s', 'Lips rounder, a match’s'],
+    ['Corners in', 'Lips round'],
+    ['Jaw down as for “oh”, corners in;', 'Jaw down, lips as round as for “oh”;'],
+    ['Corners firm, as around a straw.', 'Lips round and firm, as for “oo”.'],
+    ['The same with firm corners, as around a straw.', 'The same with rounder, firmer lips.'],
+    [
+      'Ten seconds of straw shape without the instrument, five times.',
+      'Ten seconds of a firm “oo” without the instrument, five times.',
+    ],
+    ['Cheeks to the teeth, corners in.', 'Cheeks to the teeth, lips round.'],
+  ],
+  smile: [
+    [
+      'Corners to the middle, as if around a straw; nothing upwards.',
+      'Corners firmer where they are, a little back; nothing upwards.',
+    ],
+    ['Corners in, a match’s', 'Corners firmer, a match’s'],
+    ['Corners in', 'Corners a little back'],
+    ['Jaw down as for “oh”, corners in;', 'Jaw down a little, corners where they are;'],
+    ['Corners firm, as around a straw.', 'Corners firm, a little back.'],
+    ['The same with firm corners, as around a straw.', 'The same with firmer corners.'],
+    [
+      'Ten seconds of straw shape without the instrument, five times.',
+      'Ten seconds of firm corners without the instrument, five times.',
+    ],
+    ['Cheeks to the teeth, corners in.', 'Cheeks to the teeth, corners a little back.'],
+  ],
+}
+/**
+ * The ways of holding the mouth as variations of an instrument.
+ * @param own how this family's set-up and first teaching say each of them
+ */
+export const shapeVariations = (school: School, own: Readonly<Record<string, Taught['says']>>): Variation[] =>
+  Object.entries(own).map(([choice, says]) => ({
+    school: school.id,
+    choice,
+    says: [...says, ...(SHAPED[choice] ?? [])],
+    // Where drawn-back corners are taught they are no fault.
+    ...(choice === 'smile' && { right: ['smile', 'corners-back'] }),
+  }))
+
+/** Double lip in the words of squeaks; what only one family says stands in its folder. */
+export const doubleLip = (says: Taught['says']): Variation => ({
+  school: UPPER_LIP.id,
+  choice: 'double-lip',
+  says: [
+    ...says,
+    [
+      'The upper teeth, or in double-lip the upper lip, leave the mouthpiece',
+      'The upper lip slips or leaves the mouthpiece',
+    ],
+    [
+      'Single-lip: the teeth rest on top with the head’s weight. Double-lip: the lip between them stays as firmly.',
+      'Both lips over the teeth, the upper one as firm as the lower; the right thumb carries the weight.',
+    ],
+    ['Teeth or lip first, then the corners', 'Upper lip first, then the corners'],
+    ['The upper teeth (double-lip: the lip) leave the mouthpiece', 'The upper lip leaves the mouthpiece'],
+    ['Mouth: reed, chin, corners', 'Mouth: both lips over the teeth, chin, corners'],
+  ],
+})
+/** Teeth on top, said as such: who teaches it needn't hear of the other way. */
+export const TEETH_ON_TOP: Variation = {
+  school: UPPER_LIP.id,
+  choice: 'teeth',
+  says: [
+    [
+      'The upper teeth, or in double-lip the upper lip, leave the mouthpiece',
+      'The upper teeth leave the mouthpiece',
+    ],
+    [
+      'Single-lip: the teeth rest on top with the head’s weight. Double-lip: the lip between them stays as firmly.',
+      'The teeth rest on top with the head’s weight.',
+    ],
+    ['Teeth or lip first, then the corners', 'Teeth first, then the corners'],
+    ['The upper teeth (double-lip: the lip) leave the mouthpiece', 'The upper teeth leave the mouthpiece'],
+  ],
+}
 
 /** A hair put into figures from memory, as the gauge's own tolerance. */
 export const REED_TIP_VARIATIONS: Variation[] = [

@@ -1,4 +1,4 @@
-import type { School } from '../schools/index.ts'
+import type { School, Taught } from '../schools/index.ts'
 import type { Gauge } from './placement.ts'
 import type { Source } from './source.ts'
 import type { Mouth } from './mouths.ts'
@@ -206,6 +206,10 @@ export interface Variation {
   ahead?: Record<string, string>
   /** The order of phases. */
   phases?: SetupPhase[]
+  /** Other words for what is done otherwise, in set-up, at the mouth and in what squeaks mean. */
+  says?: Taught['says']
+  /** What this way teaches as right: no cause, no sign of one. */
+  right?: Taught['right']
 }
 
 /** How partials change with pitch and loudness (from memory; only the pattern matters). */
@@ -286,4 +290,6 @@ export interface Instrument {
   /** Where its teachers disagree, and what that changes here. */
   schools: readonly School[]
   variations: Variation[]
+  /** What the chosen ways say otherwise; left out where they say nothing. */
+  taught?: Taught
 }

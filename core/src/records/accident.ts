@@ -13,7 +13,9 @@ const LATELY_DAYS = 28
 /** Nobody thought of its cause. */
 const OTHER = 'other'
 
-const causeOf = (inst: Instrument, cause: string) => knowledgeOf(inst).causes.find((c) => c.id === cause)
+/** In the words of the ways that are taught; what was found before they were chosen keeps its own. */
+const causeOf = (inst: Instrument, cause: string) =>
+  [inst, { family: inst.family }].flatMap((known) => knowledgeOf(known).causes).find((c) => c.id === cause)
 const complaintOf = (complaint: string) => ALL_COMPLAINTS.find((c) => c.id === complaint)
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1)
 const whereOf = (notes: readonly string[]) =>
@@ -58,7 +60,7 @@ export const accident = kindOf(
   title: 'Squeak',
   stages: ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune'],
   check(inst, { complaint, notes, cause, tried }) {
-    const { causes, checks } = knowledgeOf(inst)
+    const { causes, checks } = knowledgeOf({ family: inst.family })
     const among = (what: string, value: string, all: readonly string[]) => {
       if (!all.includes(value))
         throw new Refusal(

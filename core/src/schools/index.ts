@@ -15,3 +15,4 @@ export {
   SUPPORT,
   TONE_START,
 } from './everybodys.ts'
+export { retold, type Taught } from './taught.ts'

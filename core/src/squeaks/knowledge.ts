@@ -1,5 +1,6 @@
 import { distance } from 'fastest-levenshtein'
 import type { Instrument } from '../instruments/index.ts'
+import { retold } from '../schools/index.ts'
 import { noteName, parseNote } from '../pitch/index.ts'
 import { AIR_CAUSES } from './causes/air.ts'
 import { FINGER_CAUSES } from './causes/fingers.ts'
@@ -32,10 +33,34 @@ export interface Knowledge {
 }
 const KNOWN = new Map<string, Knowledge>()
 
-/** What a family has of causes and checks; what is complained of and seen is the same for all. */
-export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
-  const known = KNOWN.get(family)
+/** What an accident is known by: its instrument's family, and the ways that are taught there. */
+export type KnownBy = Pick<Instrument, 'family' | 'taught'>
+
+/** The same for the same knowledge. */
+export const knowledgeKey = ({ family, taught }: KnownBy): string =>
+  taught ? `${family} ${JSON.stringify(taught)}` : family
+
+/**
+ * What a family has of causes and checks; what is complained of and seen is the same for all. Under chosen ways it is said in
+ * their words, and what they teach as right is no fault.
+ */
+export function knowledgeOf(by: KnownBy): Knowledge {
+  const { family, taught } = by
+  const key = knowledgeKey(by)
+  const known = KNOWN.get(key)
   if (known) return known
+  if (taught) {
+    const all = knowledgeOf({ family })
+    const counts = ({ id }: { id: string }) => !taught.right.includes(id)
+    const told = {
+      complaints: all.complaints,
+      observations: retold(all.observations.filter(counts), taught.says),
+      causes: retold(all.causes.filter(counts), taught.says),
+      checks: retold(all.checks, taught.says),
+    }
+    KNOWN.set(key, told)
+    return told
+  }
   const has = (x: { on?: readonly string[] }) => !x.on || x.on.includes(family)
   const knowledge = {
     complaints: COMPLAINTS.filter(has),
@@ -43,7 +68,7 @@ export function knowledgeOf({ family }: Pick<Instrument, 'family'>): Knowledge {
     causes: ALL_CAUSES.filter(has),
     checks: CHECKS.filter(has),
   }
-  KNOWN.set(family, knowledge)
+  KNOWN.set(key, knowledge)
   return knowledge
 }
 

@@ -1,7 +1,6 @@
 import type { HowLikely, Model, Outcome, Question } from '../evidence/index.ts'
-import type { Instrument } from '../instruments/index.ts'
 import type { Group, SqueakCause } from './cause.ts'
-import { knowledgeOf } from './knowledge.ts'
+import { knowledgeKey, knowledgeOf, type KnownBy } from './knowledge.ts'
 import { PAIRS } from './pairs.ts'
 import type { Letter } from './cause.ts'
 import type { Check, Observation } from './terms.ts'
@@ -222,9 +221,9 @@ const MODELS = new Map<string, Model>()
  * What is known of a family as beliefs can be made from it: priors for somebody who has played for some weeks.
  * @param weeks of playing, 0 or more
  */
-export function modelOf(inst: Pick<Instrument, 'family'>, weeks: number): Model {
+export function modelOf(inst: KnownBy, weeks: number): Model {
   const grown = weeks >= GROWN_WEEKS
-  const key = `${inst.family} ${grown}`
+  const key = `${knowledgeKey(inst)} ${grown}`
   const known = MODELS.get(key)
   if (known) return known
   const { complaints, observations, causes, checks } = knowledgeOf(inst)

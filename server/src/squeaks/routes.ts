@@ -1,9 +1,11 @@
 import { ROUTES } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, underSchools } from '@halitus/core/instruments'
 import { diagnose, factsFrom, knowledgeOf, type Accident } from '@halitus/core/squeaks'
 import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
+import { readLearner } from '../learners/index.ts'
+import { readLesson } from '../lessons/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { backgroundIn, pastAccidents } from './store.ts'
 
@@ -39,9 +41,12 @@ export const squeakRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.squeakBackground, ({ query }) => backgroundIn(db.read, query.lesson, wallClock(now())))
     .on(ROUTES.diagnose, async ({ body }) => {
       const { instrument: id, lesson, ...accident } = body
-      const inst = instrument(id)
       const known = lesson ? await backgroundIn(db.read, lesson, wallClock(now())) : undefined
-      const { a4Hz } = await readStudio(db.read)
+      const { a4Hz, schools } = await readStudio(db.read)
+      const learner = lesson
+        ? await readLearner(db.read, (await readLesson(db.read, lesson)).learnerId)
+        : undefined
+      const inst = underSchools(instrument(id), learner?.schools, schools)
       return diagnose(inst, {
         a4Hz,
         ...(accident as Accident),

@@ -11,7 +11,10 @@ import {
   REED_TIP_VARIATIONS,
   REED_WHEN,
   SINGLE_REED,
+  TEETH_ON_TOP,
   UPPER_LIP,
+  doubleLip,
+  shapeVariations,
 } from '../single-reed.ts'
 import { CLARINET_BORE } from './bore.ts'
 import { CLARINET_FINGERS } from './fingers.ts'
@@ -70,6 +73,28 @@ export const clarinet = define({
   variations: [
     ...REED_TIP_VARIATIONS,
     ...REED_ORDER_VARIATIONS,
+    ...shapeVariations(SHAPE, {
+      v: [
+        ['pointed, corners in.', 'pointed, the lip a relaxed V with the reed’s sides free.'],
+        ['Chin flat, corners in, cheeks firm', 'Chin flat, the lip a relaxed V, cheeks firm'],
+      ],
+      rounded: [
+        ['pointed, corners in.', 'pointed, lips round.'],
+        ['Chin flat, corners in, cheeks firm', 'Chin flat, lips round, cheeks firm'],
+      ],
+      smile: [
+        ['pointed, corners in.', 'pointed, corners drawn back a little.'],
+        ['Chin flat, corners in, cheeks firm', 'Chin flat, corners a little back, cheeks firm'],
+      ],
+    }),
+    TEETH_ON_TOP,
+    doubleLip([
+      [
+        'Wiggle the mouthpiece: nothing gives.',
+        'Both lips over the teeth; wiggle the mouthpiece: nothing gives.',
+      ],
+      ['Top teeth on the mouthpiece', 'Upper lip between the teeth and the mouthpiece'],
+    ]),
     { school: FIRST.id, choice: 'e-first', firstNotes: ['E4', 'D4', 'C4', 'F4', 'G4'] },
   ],
 })

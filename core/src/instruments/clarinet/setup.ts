@@ -99,7 +99,7 @@ export const CLARINET_TEACHING: Teaching = {
   embouchure: [
     { point: 'Reed in the mouth to about halfway down its cut', listen: 'Less is thin, more is wild' },
     {
-      point: 'Top teeth on the mouthpiece; double lip is the other school',
+      point: 'Top teeth on the mouthpiece',
       listen: 'A gentle wiggle moves nothing',
     },
     { point: 'Chin flat, corners in, cheeks firm', listen: 'A bunched chin sounds weak and flat' },

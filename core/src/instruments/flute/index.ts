@@ -73,6 +73,33 @@ export const flute = define({
   setup: FLUTE_SETUP,
   schools: [...EVERYBODYS, AIR, HEAD, TONGUE, FIRST, OVERTONES],
   variations: [
+    {
+      school: AIR.id,
+      choice: 'slow',
+      says: [
+        [
+          'Cool the tip of one finger: as small a stream as does it.',
+          'Warm, slow air first; then the opening smaller for as long as the sound stays.',
+        ],
+        [
+          'A little more speed without more force, as if cooling soup.',
+          'The opening a little smaller, the air as warm as before.',
+        ],
+        ['Cooling one fingertip first helps', 'Warm air through a smaller opening helps'],
+        [
+          'Cool one fingertip, then the same stream on the plate: clearer?',
+          'Warm air on the palm, the opening smaller, and the same on the plate: clearer?',
+        ],
+        ['a smaller, faster stream.', 'the same warm air through a smaller opening.'],
+        ['Smaller opening, as to cool soup.', 'Smaller opening, the air as warm as before.'],
+        ['Warm and cool on the hand', 'Warm on the hand'],
+        [
+          'Then a thin cool stream on one fingertip, as steady as it goes, to the end.',
+          'Then the opening smaller, the air as warm and slow as before: ten seconds, twelve, with the sides wide.',
+        ],
+        ['A thin stream, and the same all the way;', 'Warm and slow, and the same all the way;'],
+      ],
+    },
     { school: HEAD.id, choice: 'line', ideals: { 'rotation.inwards': [-2, 2] } },
     // In the second register, where the left index tells them apart: down on F, up on E♭ and D.
     { school: FIRST.id, choice: 'f-e-flat-d', firstNotes: ['F5', 'Eb5', 'D5', 'C5', 'Bb4', 'A4', 'G4'] },

@@ -11,7 +11,10 @@ import {
   REED_TIP_VARIATIONS,
   REED_WHEN,
   SINGLE_REED,
+  TEETH_ON_TOP,
   UPPER_LIP,
+  doubleLip,
+  shapeVariations,
 } from '../single-reed.ts'
 import type { Bore, Teaching } from '../types.ts'
 import { neckDepth } from './gauges.ts'
@@ -85,7 +88,40 @@ const saxophone = <const Id extends string>(
     gauges: [reedOnMouthpiece, ligatureHeight, neckDepth(corkMm)],
     setup: SAXOPHONE_SETUP,
     schools: [...EVERYBODYS, AMOUNT, REED_TIP, LIGATURE, REED_WHEN, SHAPE, UPPER_LIP, OVERTONES],
-    variations: [...REED_TIP_VARIATIONS, ...REED_ORDER_VARIATIONS],
+    variations: [
+      ...REED_TIP_VARIATIONS,
+      ...REED_ORDER_VARIATIONS,
+      {
+        school: AMOUNT.id,
+        choice: 'two-thirds',
+        says: [
+          ['A third to half of the cut in the mouth', 'About two thirds of the cut in the mouth'],
+          [
+            'About the first third to half of the cut in the mouth',
+            'About two thirds of the cut in the mouth',
+          ],
+          ['Less is thin, more honks', 'Less is thin; where it honks, a hair back'],
+        ],
+      },
+      ...shapeVariations(SHAPE, {
+        v: [
+          ['corners in from all sides like a ring', 'the lip a relaxed V with the reed’s sides free'],
+          [
+            'Corners come in from all sides, never pulled back',
+            'The lower lip is a relaxed V: the reed’s sides swing freely',
+          ],
+        ],
+        rounded: [
+          ['corners in from all sides like a ring', 'lips round as for “oh”'],
+          [
+            'Corners come in from all sides, never pulled back',
+            'Lips round as for “oh”, the same pressure all round',
+          ],
+        ],
+      }),
+      TEETH_ON_TOP,
+      doubleLip([['chin not bunched.', 'both lips over the teeth, chin not bunched.']]),
+    ],
   })
 
 export const saxophones = [

@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { BREATH_SIGNS, waysFor } from '@halitus/core/breath'
-import { choiceOf, INTAKE } from '@halitus/core/schools'
+import { choiceOf, INTAKE, retold } from '@halitus/core/schools'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Plate from '@/parts/Plate.vue'
@@ -16,8 +16,15 @@ const learner = computed(() => lesson.answer?.learner.schools)
 /** One school asks for a loud, huge breath in the first lessons: noise is no fault there. */
 const loud = computed(() => choiceOf(INTAKE, learner.value, lesson.schools) === 'loud')
 const signs = computed(() => BREATH_SIGNS.filter((s) => !(loud.value && s.id === 'noise')))
-const first = computed(() => BREATH_SIGNS.find((s) => s.id === seen.value[0]))
-const ways = computed(() => (first.value ? waysFor(first.value, learner.value, lesson.schools) : []))
+const first = computed(() => {
+  const sign = BREATH_SIGNS.find((s) => s.id === seen.value[0])
+  return sign && retold(sign, lesson.inst?.taught?.says ?? [])
+})
+const ways = computed(() =>
+  first.value
+    ? retold(waysFor(first.value, learner.value, lesson.schools), lesson.inst?.taught?.says ?? [])
+    : [],
+)
 async function keep() {
   if (!seen.value.length) return
   if (await lesson.add('breath', 'breath-watch', { seen: seen.value })) seen.value = []
