@@ -185,7 +185,7 @@ export const REED_ORDER_VARIATIONS: Variation[] = [
   {
     school: REED_WHEN.id,
     choice: 'last',
-    phases: ['materials', 'assembly', 'reed', 'hold', 'after'],
+    phases: ['materials', 'assembly', 'reed', 'hold', 'sound', 'after'],
     steps: {
       soak: {
         title: 'Reed soaks in the mouth meanwhile',

@@ -116,7 +116,7 @@ export interface NamedSystem {
   otherHoles?: true
 }
 
-export type SetupPhase = 'materials' | 'reed' | 'assembly' | 'hold' | 'after'
+export type SetupPhase = 'materials' | 'reed' | 'assembly' | 'hold' | 'sound' | 'after'
 
 /** One thing to look at, with what goes wrong and what that sounds or feels like. */
 export interface SetupStep {

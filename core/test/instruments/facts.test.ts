@@ -56,9 +56,24 @@ describe.each(named(withSetup))('set-up of the %s', (_, inst) => {
     }
   })
   it('goes from materials to care, and has both sequences', () => {
-    const order = ['materials', 'reed', 'assembly', 'hold', 'after']
-    const phases = inst.setup.map((s) => order.indexOf(s.phase))
+    const order = ['materials', 'reed', 'assembly', 'hold', 'sound', 'after']
+    // Where the reed is sounded in the lips, posture comes even before it.
+    const phases = inst.setup.filter((s) => s.id !== 'seat').map((s) => order.indexOf(s.phase))
     expect(phases).toEqual([...phases].sort((a, b) => a - b))
+    const place = (id: string) => inst.setup.findIndex((s) => s.id === id)
+    for (const sounded of [
+      'mouthpiece',
+      'on-neck',
+      'head',
+      'alone',
+      'on-crook',
+      'reed-lips',
+      'low-holes-open',
+    ])
+      if (place(sounded) >= 0 && inst.setup[place(sounded)]!.sequences.join() === 'first') {
+        expect(place('seat') >= 0 ? place('seat') : place('stand'), sounded).toBeLessThan(place(sounded))
+        if (sounded !== 'reed-lips') expect(inst.setup[place(sounded)]!.phase).toBe('sound')
+      }
     const first = setupSequence(inst, 'first').length
     const full = setupSequence(inst, 'full').length
     expect(first).toBeGreaterThan(4)

@@ -101,7 +101,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     recalled:
       'fingers: 0 0 0 1 1 4 3 4 5 2 4 2 6 | 12 B4: fingers to sound not yet | 12 C5: fingers to sound not yet',
     rhythm: 'tongue: 6 Own pattern “Homework”, 4 beats',
-    setup: 'setup: 8 7 9 8 11 9 8 9 11 9 9 9 10 | 0 Tone breaks off | 0 Slumped or leaning back',
+    setup: 'setup: 8 7 9 8 11 9 8 9 11 9 9 9 10 | 0 Crooked | 0 Pitch waves with the breath',
     'shaped-tone':
       'sound: 4 A4 soft – loud – soft, 10 counts: mastered | 6 A4 soft – loud – soft, 10 counts: mastered | 8 A4 soft – loud – soft, 10 counts: mastered | 10 A4 soft – loud – soft, 10 counts: mastered | 12 A4 soft – loud – soft, 10 counts: mastered',
     'small-part':
@@ -149,7 +149,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     recalled: 'fingers: 0 0 3 1 2 1 5 3 7 2 6 4 12 | 12 C♯5: name to fingers not yet',
     rhythm: 'tongue: 6 Own pattern “Homework”, 4 beats',
     setup:
-      'setup: 7 6 7 9 8 9 8 7 10 10 9 11 10 | 0 Case on the lap or upside down | 0 Closed sound jumps up | 0 Slumped or leaning back | 0 Put away wet',
+      'setup: 7 6 7 9 8 9 8 7 10 10 9 11 10 | 0 Case on the lap or upside down | 0 Slumped or leaning back | 0 Covers too little | 0 Put away wet',
     'shaped-tone':
       'sound: 4 B4 soft – loud – soft, 10 counts: mastered | 6 B4 soft – loud – soft, 10 counts: mastered | 8 B4 soft – loud – soft, 10 counts: mastered | 10 B4 soft – loud – soft, 10 counts: mastered | 12 B4 soft – loud – soft, 10 counts: mastered',
     'small-part':

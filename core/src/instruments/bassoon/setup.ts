@@ -43,7 +43,7 @@ export const BASSOON_SETUP: SetupStep[] = [
   ),
   step(
     'on-crook',
-    'assembly',
+    'sound',
     'Reed on the crook',
     'Sounds about C sharp with even pressure and no pinch.',
     [

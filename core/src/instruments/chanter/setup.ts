@@ -5,6 +5,8 @@ import type { SetupStep } from '../types.ts'
 export const CHANTER_SETUP: SetupStep[] = [
   listStep('Spare reed in a case, hemp, cloth'),
   caseStep,
+  // Before the reed, which is sounded in the lips: posture comes first.
+  seatStep,
   step(
     'reed-look',
     'reed',
@@ -45,7 +47,7 @@ export const CHANTER_SETUP: SetupStep[] = [
   ),
   step(
     'low-holes-open',
-    'assembly',
+    'sound',
     'In the chanter with the bottom holes open',
     'Upper hand only: a steady tone before the lower hand is added.',
     [['breaks', 'Tone breaks off', 'Pressure not constant.']],
@@ -70,7 +72,6 @@ export const CHANTER_SETUP: SetupStep[] = [
     [['turned', 'Holes turned aside', 'Wrists twist; fingers lie on edges.']],
     full(),
   ),
-  seatStep,
   step(
     'fingers',
     'hold',

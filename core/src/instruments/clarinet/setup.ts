@@ -43,7 +43,7 @@ export const CLARINET_SETUP: SetupStep[] = [
     'barrel',
     'assembly',
     'Barrel and mouthpiece',
-    'The barrel’s narrow end takes the mouthpiece; reed in line with the register key.',
+    'The barrel’s narrow end takes the mouthpiece, with small twists; once the clarinet is together the reed lies in line with its register key.',
     [
       ['turned', 'Reed not in line', 'Crooked hold; one corner leaks.'],
       ['reversed', 'Barrel upside down', 'The mouthpiece sits loose and leaks: flat, squeaks.'],

@@ -7,7 +7,7 @@ export const FLUTE_SETUP: SetupStep[] = [
   caseStep,
   step(
     'head',
-    'assembly',
+    'sound',
     'Head joint alone',
     'Open end free or closed with the palm; sound near A5 open, near A4 closed.',
     [

@@ -73,7 +73,7 @@ export const OBOE_SETUP: SetupStep[] = [
   ),
   step(
     'alone',
-    'assembly',
+    'sound',
     'Reed alone, then on',
     'A steady crow for four counts before the oboe is added.',
     [['unsteady', 'Crow breaks', 'Rest, then less reed in the mouth.']],

@@ -18,7 +18,7 @@ export const RECORDER_SETUP: SetupStep[] = [
   ),
   step(
     'head',
-    'assembly',
+    'sound',
     'Head joint alone',
     'A steady pitch with the palm closing the end, breath as for a quiet sentence.',
     [

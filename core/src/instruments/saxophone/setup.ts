@@ -20,7 +20,7 @@ export const SAXOPHONE_SETUP: SetupStep[] = [
   ...singleReedSteps,
   step(
     'mouthpiece',
-    'assembly',
+    'sound',
     'Mouthpiece alone',
     'Held by the shank; sounds one note with an even stream. Then on the neck.',
     [
@@ -33,7 +33,7 @@ export const SAXOPHONE_SETUP: SetupStep[] = [
   ),
   step(
     'on-neck',
-    'assembly',
+    'sound',
     'Mouthpiece on the neck',
     'Neck held straight in front, mouthpiece level into the mouth: one steady note with an even stream.',
     [

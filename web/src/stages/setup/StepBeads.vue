@@ -18,6 +18,7 @@ const PHASES = {
   reed: 'Reed',
   assembly: 'Assembly',
   hold: 'Hold',
+  sound: 'First sound',
   after: 'After',
 } as const
 </script>
