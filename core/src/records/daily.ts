@@ -74,11 +74,11 @@ export const daily = kindOf(
     if (last.length < 3 || last.some((d) => d.toneHeld)) return []
     return [{ kind: 'daily', weight: 42, sentence: 'daily set: the tone breaks three times in a row' }]
   },
-  rows({ inst, entries, before, observes }) {
+  rows({ inst, entries, before, observes, notes }) {
     const played = [...new Set(entries.map((e) => e.data.exercise))]
     return played.slice(0, 2).map((id) => {
       const ex = exercise(id)
-      const next = nextGo(id, inst, goesOf([...before, ...entries], id))
+      const next = nextGo(id, inst, goesOf([...before, ...entries], id), notes)
       return {
         id: `daily-${id}`,
         kind: 'tongue' as const,
@@ -89,7 +89,7 @@ export const daily = kindOf(
         weight: 42,
         aim: `${ex.how}${ex.caution ? ` ${ex.caution}` : ''}`,
         notes: [next.from],
-        line: ex.line(inst, next.from),
+        line: ex.line(inst, next.from, notes),
       }
     })
   },

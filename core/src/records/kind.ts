@@ -158,6 +158,8 @@ export interface LessonSoFar<D> {
   observes: boolean
   /** Dizzy lately, here or at home, and no aim was set since: drills are shorter. */
   dizzy: boolean
+  /** Written notes that the learner knows: no other ones are asked for. */
+  notes: readonly string[]
 }
 
 export interface Known<D> {

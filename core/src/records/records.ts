@@ -247,6 +247,7 @@ export function rowsOf(
   const since = easedFrom(known, eased)
   const dizzy = since !== undefined && !known.some((e) => e.kind === 'target' && !isBefore(e.at, since))
   const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
+  const notes = notesKnown(known, inst)
   return kinds.flatMap((k) =>
     safely<RowProposal[]>(
       k.title,
@@ -258,6 +259,7 @@ export function rowsOf(
           aim: (about) => aimFor(known, inst, k.kind, about, eased),
           observes,
           dizzy,
+          notes,
         }) ?? [],
       [],
       untold,

@@ -1,6 +1,6 @@
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { noteName, parseNote } from '../pitch/index.ts'
-import { articulated, scaleLine, TICKS, type LineNote } from './line.ts'
+import { articulated, knownLine, notesToPractise, scaleLine, TICKS, type LineNote } from './line.ts'
 
 /** One exercise of the daily set. */
 export interface Exercise {
@@ -11,10 +11,13 @@ export interface Exercise {
   caution?: string
   /** The tempo to begin with, beats a minute. */
   firstPerMinute: number
-  /** Written out for this instrument. */
-  line(inst: Instrument, from: string): LineNote[]
-  /** Where it stands for an instrument while nothing is known of the learner. */
-  begins(inst: Instrument): string
+  /**
+   * Written out for this instrument.
+   * @param known notes that the learner knows: where there are some, no other one is asked for
+   */
+  line(inst: Instrument, from: string, known?: readonly string[]): LineNote[]
+  /** Where it stands before it was ever played: on a known note where there are some. */
+  begins(inst: Instrument, known?: readonly string[]): string
   /** What the ladder moves: the tempo, or the note. */
   climbs: 'tempo' | 'note'
   double?: boolean
@@ -49,9 +52,28 @@ function up(inst: Instrument, written: string, by = 1): string {
   return noteName(Math.max(low, Math.min(top, midi)))
 }
 
-const first = (inst: Instrument) => noteName(parseNote(inst.teaching.firstNotes[0]!).midi)
+/** The next known note from here, up or down; the same one where there is none. A semitone where nothing is known. */
+function next(inst: Instrument, written: string, known: readonly string[], by: 1 | -1): string {
+  if (known.length < 2) return up(inst, written, by)
+  const { midi } = parseNote(written)
+  const beyond = known.map((n) => parseNote(n).midi).filter((m) => (m - midi) * by > 0)
+  return beyond.length ? noteName(by > 0 ? Math.min(...beyond) : Math.max(...beyond)) : noteName(midi)
+}
+
+/** The first note that is taught, or the known one that is nearest to it. */
+function first(inst: Instrument, known: readonly string[] = []): string {
+  const { midi } = parseNote(inst.teaching.firstNotes[0]!)
+  const near = [...(known.length > 1 ? notesToPractise(inst, known) : [])].sort(
+    (a, b) => Math.abs(parseNote(a).midi - midi) - Math.abs(parseNote(b).midi - midi),
+  )[0]
+  return noteName(near === undefined ? midi : parseNote(near).midi)
+}
 /** Three semitones below where a beginner's range ends: A5 on the clarinet (common practice there; chosen elsewhere). */
-const nearTop = (inst: Instrument) => up(inst, inst.range.beginner[1], -3)
+const nearTop = (inst: Instrument, known: readonly string[] = []) => {
+  const top = parseNote(inst.range.beginner[1]).midi - 3
+  const below = known.map((n) => parseNote(n).midi).filter((m) => m <= top)
+  return known.length > 1 && below.length ? noteName(Math.max(...below)) : up(inst, noteName(top), 0)
+}
 
 const THROAT = 'A little every day; not with a sore throat.'
 
@@ -60,10 +82,10 @@ export const EXERCISES: readonly Exercise[] = [
   {
     id: 'swell',
     title: 'A bar that grows, a note that fades',
-    how: 'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again.',
+    how: 'Sixteenths growing for a bar, then a half note fading; the next note, and again.',
     firstPerMinute: 60,
-    line: (inst, from) =>
-      [from, up(inst, from)].flatMap((n) => [
+    line: (inst, from, known = []) =>
+      [from, next(inst, from, known, 1)].flatMap((n) => [
         ...times(16, (i) => note(n, 3, { accent: i === 0 })),
         note(n, 24),
         rest(24),
@@ -76,10 +98,9 @@ export const EXERCISES: readonly Exercise[] = [
     title: 'Round and round: slurred, then tongued',
     how: 'The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
     firstPerMinute: 66,
-    line(inst, from) {
-      const round = scaleLine(inst, from)
-        .slice(0, 8)
-        .map((n) => ({ ...n, ticks: 3 }))
+    line(inst, from, known = []) {
+      const whole = known.length > 1 ? knownLine(inst, known) : scaleLine(inst, from)
+      const round = whole.slice(0, (whole.length - 1) / 2).map((n) => ({ ...n, ticks: 3 }))
       const end = note(round[0]!.written!, TICKS)
       const both = [...round, ...round, end, rest(TICKS)]
       return [...articulated(both, 'slurred'), ...articulated(both, 'tongued')]
@@ -167,15 +188,17 @@ export interface Go {
  * Where an exercise goes on: one mark or one semitone up while evenness and tone hold, one down when they don't. Tone is
  * never traded for speed or height.
  * @param goes oldest first
+ * @param known notes that the learner knows: height climbs by them; by semitones where nothing is known
  */
 export function nextGo(
   id: ExerciseId,
   inst: Instrument,
   goes: readonly Go[],
+  known: readonly string[] = [],
 ): { perMinute: number; from: string; why: string } {
   const ex = exercise(id)
   const last = goes.at(-1)
-  if (!last) return { perMinute: ex.firstPerMinute, from: ex.begins(inst), why: 'Not played yet.' }
+  if (!last) return { perMinute: ex.firstPerMinute, from: ex.begins(inst, known), why: 'Not played yet.' }
   const held = last.even && last.toneHeld
   const because = !last.toneHeld
     ? 'the tone didn’t hold'
@@ -183,7 +206,7 @@ export function nextGo(
       ? 'it was uneven'
       : 'even, and the tone held'
   if (ex.climbs === 'note') {
-    const from = up(inst, last.from, held ? 1 : -1)
+    const from = next(inst, last.from, known, held ? 1 : -1)
     writtenNote(inst, from)
     return { perMinute: last.perMinute, from, why: `${last.from}: ${because}.` }
   }

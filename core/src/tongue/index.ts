@@ -50,6 +50,8 @@ export {
   lineOf,
   lineS,
   MOST_NOTES,
+  knownLine,
+  notesToPractise,
   scaleLine,
   SCHEMES,
   TICKS,

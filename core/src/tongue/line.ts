@@ -176,6 +176,46 @@ export function scaleLine(inst: Instrument, from: string): LineNote[] {
   }))
 }
 
+/** So many notes are enough for a line. */
+const FEW = 5
+
+/**
+ * Known notes to practise on, from low to high: up to five that lie next to each other, the first one among them where it
+ * can be, across no break to another register. Where fewer than two are known, the first notes that are taught.
+ * @param known written notes in any order
+ * @example notesToPractise(clarinet, ['E4', 'B4', 'D4', 'C4']) // ['C4', 'D4', 'E4']
+ */
+export function notesToPractise(inst: Instrument, known: readonly string[]): [string, ...string[]] {
+  const midisOf = (notes: readonly string[]) =>
+    [...new Set(notes.map((n) => parseNote(n).midi))].sort((a, b) => a - b)
+  const midis = midisOf(known)
+  const all = midis.length > 1 ? midis : midisOf(inst.teaching.firstNotes.slice(0, 3))
+  const registerOf = (midi: number) => inst.registers.filter((r) => parseNote(r.from).midi <= midi).length
+  const first = parseNote(inst.teaching.firstNotes[0]!).midi
+  const groups = [...new Set(all.map(registerOf))].map((r) => all.filter((m) => registerOf(m) === r))
+  const group =
+    groups.find((g) => g.includes(first) && g.length > 1) ?? groups.sort((a, b) => b.length - a.length)[0]!
+  // The first note in the middle of them, as far as there are others.
+  const at = Math.max(
+    0,
+    group.findIndex((m) => m >= first),
+  )
+  const from = Math.max(0, Math.min(at - 2, group.length - FEW))
+  return group.slice(from, from + FEW).map(noteName) as [string, ...string[]]
+}
+
+/** Known notes up and down in eighths, twice; the last one a quarter. */
+export function knownLine(inst: Instrument, known: readonly string[]): LineNote[] {
+  const up = notesToPractise(inst, known)
+  const round = [...up, ...up.slice(1, -1).reverse()]
+  const notes = [...round, ...round, up[0]]
+  return notes.map((written, i) => ({
+    written,
+    ticks: i === notes.length - 1 ? TICKS : TICKS / 2,
+    begins: 'tongue' as const,
+  }))
+}
+
 /** Seconds of a line at a tempo. */
 export const lineS = (line: readonly LineNote[], perMinute: number): number =>
   (line.reduce((sum, n) => sum + n.ticks, 0) / TICKS) * (60 / perMinute)

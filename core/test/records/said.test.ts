@@ -494,7 +494,7 @@ const SAID: Record<
         'twice at 64',
         2,
         1,
-        'Sixteenths growing for a bar, then a half note fading; a semitone higher, and again.',
+        'Sixteenths growing for a bar, then a half note fading; the next note, and again.',
         'G4',
       ],
     ],
@@ -639,7 +639,15 @@ describe('what a kind of record says', () => {
     const data = GOOD[kind]
     const entries = [1, 2, 3].map((n) => ({ at: `2026-03-0${n}T10:00:00`, data }))
     const aim = (about: string) => ({ kind, about, title: 'x', value: 9, unit: 's', why: 'because' })
-    const lesson = { inst, entries, before: entries.slice(0, 2), aim, observes: false, dizzy: false }
+    const lesson = {
+      inst,
+      entries,
+      before: entries.slice(0, 2),
+      aim,
+      observes: false,
+      dizzy: false,
+      notes: [],
+    }
     const goal = of.goal
     const series = of.series?.(entries, inst).map((s) => {
       const last = (s.points as Record<string, unknown>[]).at(-1)!

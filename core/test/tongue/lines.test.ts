@@ -456,7 +456,7 @@ describe('the daily set', () => {
   })
   it('says what to do and what to listen for', () =>
     expect(EXERCISES.map((e) => `${e.title} (${e.firstPerMinute}, ${e.climbs}). ${e.how}`)).toEqual([
-      'A bar that grows, a note that fades (60, tempo). Sixteenths growing for a bar, then a half note fading; a semitone higher, and again.',
+      'A bar that grows, a note that fades (60, tempo). Sixteenths growing for a bar, then a half note fading; the next note, and again.',
       'Round and round: slurred, then tongued (66, tempo). The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
       'Stopped (72, tempo). The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
       'Upwards, as long as the tone holds (72, note). Sixteenths on one high note; a semitone more only when the tone held. Break: one back.',

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { noteName, parseNote, prettyNote } from '@halitus/core/pitch'
-import { AS_ASKED } from '@halitus/core/records'
+import { prettyNote } from '@halitus/core/pitch'
+import { AS_ASKED, notesKnown } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import {
   answerWords,
@@ -10,7 +10,7 @@ import {
   judgeLine,
   lineOf,
   lineS,
-  scaleLine,
+  knownLine,
   SCHEMES,
   togetherness,
   usuallyTogether,
@@ -37,14 +37,15 @@ const model = useModel(() => ({ line: line.value, perMinute: tools.bpm }))
 const scheme = ref<SchemeId>('slur-two')
 const typed = useDraft(() => `line.${lesson.answer?.learner.id}`, '')
 const own = ref<boolean[]>([])
-const first = noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi)
+const known = computed(() => (lesson.inst ? notesKnown(lesson.entries, lesson.inst) : []))
+const first = computed(() => line.value.find((n) => n.written !== null)?.written ?? 'B4')
 const OPTIONS = [
   ...SCHEMES.map((s) => ({ value: s.id, label: s.words })),
   { value: 'custom' as const, label: 'As marked below' },
 ]
 const read = computed((): { notes: LineNote[]; problem: string } => {
   if (!lesson.inst) return { notes: [], problem: '' }
-  if (!typed.value.trim()) return { notes: scaleLine(lesson.inst, first), problem: '' }
+  if (!typed.value.trim()) return { notes: knownLine(lesson.inst, known.value), problem: '' }
   try {
     return { notes: lineOf(lesson.inst, typed.value), problem: '' }
   } catch (error) {
@@ -70,7 +71,7 @@ const take = (): Take | undefined => {
   const wholeS = lineS(asked, tools.bpm)
   return {
     instrument: inst.id,
-    written: first,
+    written: first.value,
     performance: { notes: () => asPlayed(asked, tools.bpm), lengthS: Math.max(1, Math.min(60, wholeS)) },
     ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
     rule: () => firstOf(untilQuiet(LOUD_DB, 1.2), forSeconds(2 * wholeS + 6)),

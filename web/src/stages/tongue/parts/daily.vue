@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { prettyNote } from '@halitus/core/pitch'
-import { goesOf, highestHeld, ofLearner } from '@halitus/core/records'
+import { goesOf, highestHeld, notesKnown, ofLearner } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import {
   answerWords,
@@ -38,8 +38,9 @@ const model = useModel(() => ({ line: line.value, perMinute: perMinute.value }))
 const all = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'daily')))
 const id = ref<ExerciseId>(all.value.at(-1)?.data.exercise ?? 'swell')
 const ex = computed(() => exercise(id.value))
+const known = computed(() => (lesson.inst ? notesKnown(lesson.entries, lesson.inst) : []))
 const next = computed(() =>
-  lesson.inst ? nextGo(id.value, lesson.inst, goesOf(all.value, id.value)) : undefined,
+  lesson.inst ? nextGo(id.value, lesson.inst, goesOf(all.value, id.value), known.value) : undefined,
 )
 const from = ref('B4')
 const perMinute = ref(60)
@@ -53,7 +54,7 @@ watch(
   { immediate: true },
 )
 const slurred = useSlurred(from)
-const line = computed(() => (lesson.inst ? ex.value.line(lesson.inst, from.value) : []))
+const line = computed(() => (lesson.inst ? ex.value.line(lesson.inst, from.value, known.value) : []))
 const said = ref<{ words: string; held: boolean; why: string[] }>()
 watch(id, () => (said.value = undefined))
 

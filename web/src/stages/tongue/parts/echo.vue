@@ -2,8 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
-import { noteName, parseNote } from '@halitus/core/pitch'
-import { faredOf, ofLearner } from '@halitus/core/records'
+import { faredOf, notesKnown, ofLearner } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import {
   answerWords,
@@ -12,6 +11,7 @@ import {
   MOST_LEVEL,
   nextLevel,
   nextPattern,
+  notesToPractise,
   onNotes,
   spoken,
   SYLLABLES,
@@ -54,20 +54,12 @@ const PHASES = [
 ] as const
 const set = computed(() => SYLLABLES.find((s) => s.id === syllableId.value) ?? SYLLABLES[0]!)
 const syllables = computed(() => (pattern.value ? spoken(pattern.value.rhythm, set.value) : []))
-/** Notes that the learner has played, the newest first, or the first ones that are taught; three are enough for an echo. */
-const notes = computed(() => {
-  const played = [
-    ...lesson.ofKind(lesson.entries, 'move').flatMap((e) => [e.data.from, e.data.to]),
-    ...lesson.ofKind(lesson.entries, 'long-tone').map((e) => e.data.written),
-  ].reverse()
-  const known = [
-    ...new Set([...played, ...(lesson.inst?.teaching.firstNotes ?? ['B4'])].map((n) => parseNote(n).midi)),
-  ]
-  return known
-    .slice(0, 3)
-    .sort((a, b) => a - b)
-    .map(noteName)
-})
+/** Notes that the learner knows; three are enough for an echo. */
+const notes = computed(() =>
+  lesson.inst
+    ? notesToPractise(lesson.inst, notesKnown(lesson.entries, lesson.inst)).slice(0, 3)
+    : (['B4'] as const),
+)
 
 function another() {
   pattern.value = nextPattern(level.value, beats.value, faredOf(all.value), recent.slice(-4), Math.random)
