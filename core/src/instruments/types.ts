@@ -151,6 +151,8 @@ export interface Teaching {
   embouchure: { point: string; listen: string }[]
   /** How pitch tends to move when the tone gets louder. */
   loudTendency: 'flat' | 'sharp'
+  /** What lips and air do so that the pitch stays while it gets louder and softer. */
+  loudAndSoft: string
   listenFor: string
 }
 

@@ -302,7 +302,7 @@ export const shapedTone = kindOf(schema)({
       },
     ]
   },
-  rows({ entries, before, aim, observes }) {
+  rows({ inst, entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
     const { value } = aim(shapeKey(last))
@@ -315,7 +315,7 @@ export const shapedTone = kindOf(schema)({
         minutes: 2,
         leastMinutes: 1,
         weight: entries.length ? 55 : 32,
-        aim: 'The pitch stays while the loudness moves; lips firmer for loud, lighter for soft.',
+        aim: `The pitch stays while the loudness moves; ${inst.teaching.loudAndSoft}`,
         notes: [last.written],
       },
     ]

@@ -68,6 +68,8 @@ function first(inst: Instrument, known: readonly string[] = []): string {
   )[0]
   return noteName(near === undefined ? midi : parseNote(near).midi)
 }
+/** The lowest note to practise on: there the back of the tongue has most room. */
+const low = (inst: Instrument, known: readonly string[] = []) => notesToPractise(inst, known)[0]
 /** Three semitones below where a beginner's range ends: A5 on the clarinet (common practice there; chosen elsewhere). */
 const nearTop = (inst: Instrument, known: readonly string[] = []) => {
   const top = parseNote(inst.range.beginner[1]).midi - 3
@@ -138,7 +140,7 @@ export const EXERCISES: readonly Exercise[] = [
     caution: THROAT,
     firstPerMinute: 60,
     line: (_, from) => [...times(6, () => note(from, 6)), note(from, TICKS)],
-    begins: first,
+    begins: low,
     climbs: 'tempo',
     double: true,
   },

@@ -44,6 +44,7 @@ vi.mock('../../src/instruments/registry.ts', async (original) => {
       smallParts: [{ id: 'reed', part: 'reed alone', concert: 'C6', source: 'from memory' }],
       embouchure: [],
       loudTendency: 'flat',
+      loudAndSoft: 'as it comes.',
       listenFor: 'A steady tone',
     },
     systems: [

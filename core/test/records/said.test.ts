@@ -276,7 +276,7 @@ const SAID: Record<
         '3 times, 9 counts a phase at 60',
         2,
         1,
-        'The pitch stays while the loudness moves; lips firmer for loud, lighter for soft.',
+        'The pitch stays while the loudness moves; lips firmer for loud, lighter for soft, the air as fast in both.',
         'E4',
       ],
     ],

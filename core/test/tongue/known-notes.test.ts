@@ -44,6 +44,14 @@ describe('a learner who knows three notes', () => {
   })
 })
 
+describe('the back syllable', () => {
+  it('begins on the lowest note that is practised', () => {
+    const clarinet = instrument('clarinet')
+    expect(midi(nextGo('double-back', clarinet, [], ['G4', 'E4', 'C4']).from)).toBe(midi('C4'))
+    expect(midi(nextGo('double-turns', clarinet, [], ['G4', 'E4', 'C4']).from)).toBe(midi('G4'))
+  })
+})
+
 describe('notes to practise on', () => {
   const clarinet = instrument('clarinet')
   it('are the first that are taught where hardly anything is known', () => {

@@ -35,6 +35,7 @@ const TEACHING: Teaching = {
     { point: 'Upper lip near the first wire', listen: 'Less reed is thin and flat, more is wild and sharp' },
   ],
   loudTendency: 'flat',
+  loudAndSoft: 'open round the reed and a little more of it for loud, closer and less of it for soft.',
   listenFor: 'Does A3 start without cracking downwards?',
 }
 

@@ -19,6 +19,7 @@ const TEACHING: Teaching = {
     { point: 'No tongue starts', listen: 'Low A steady from the first moment' },
   ],
   loudTendency: 'sharp',
+  loudAndSoft: 'a chanter has one loudness: the pressure stays.',
   listenFor: 'No crossing noise between E and F',
 }
 

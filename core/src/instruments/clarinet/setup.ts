@@ -105,5 +105,6 @@ export const CLARINET_TEACHING: Teaching = {
     { point: 'Chin flat, corners in, cheeks firm', listen: 'A bunched chin sounds weak and flat' },
   ],
   loudTendency: 'flat',
+  loudAndSoft: 'lips firmer for loud, lighter for soft, the air as fast in both.',
   listenFor: 'Does the pitch stay up when the tone gets louder?',
 }

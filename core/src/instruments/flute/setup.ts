@@ -129,5 +129,6 @@ export const FLUTE_TEACHING: Teaching = {
     { point: 'Air across and a little down', listen: 'Too fast a stream makes low notes jump up' },
   ],
   loudTendency: 'sharp',
+  loudAndSoft: 'the stream lower and wider for loud, a little higher through a smaller opening for soft.',
   listenFor: 'Does the pitch stay down when the tone gets louder?',
 }

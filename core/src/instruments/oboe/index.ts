@@ -20,6 +20,7 @@ const TEACHING: Teaching = {
     { point: 'Round, corners forward', listen: 'The crow holds C in octaves' },
   ],
   loudTendency: 'flat',
+  loudAndSoft: 'lips give way round the reed for loud and close evenly for soft, the air as fast in both.',
   listenFor: 'Stale air out before the new breath',
 }
 

@@ -20,6 +20,7 @@ const teaching = (...firstNotes: string[]): Teaching => ({
     { point: 'Breath as for a quiet sentence', listen: 'Low notes want slow, gentle air' },
   ],
   loudTendency: 'sharp',
+  loudAndSoft: 'only as loud and as soft as the note stays in tune: on a recorder that is a little.',
   listenFor: 'Low notes without a jump',
 })
 

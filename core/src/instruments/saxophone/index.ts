@@ -55,6 +55,7 @@ const teaching = (mouthpieceConcert: string, neckConcert?: string, also?: string
     { point: 'Corners come in from all sides, never pulled back', listen: 'A smile goes thin and sharp' },
   ],
   loudTendency: 'flat',
+  loudAndSoft: 'lips firmer for loud, lighter for soft.',
   listenFor: 'Low notes without a gurgle',
 })
 

@@ -76,7 +76,7 @@ const sentence = computed(() => {
   const now = shown.value?.data
   if (!now) return ''
   const ways = `${-whole(now.lowCents)} cents down, ${whole(now.highCents)} up`
-  if (lesson.observes) return `It moved ${ways}. What did the lips do?`
+  if (lesson.observes) return `It moved ${ways}. What moved: lips, jaw, throat, the air?`
   return range.value >= now.aimCents
     ? `${ways}: the aim of ${now.aimCents} cents is reached.`
     : `${ways}: ${now.aimCents - range.value} cents short of the aim.`
