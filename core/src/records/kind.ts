@@ -53,6 +53,8 @@ export interface Goal<D> {
   limits: readonly [number, number]
   /** One step easier, while somebody was dizzy at home. */
   ease?(value: number): number
+  /** Where a first aim begins when something else was done well before: the whole instrument after its part. */
+  carries?(entries: readonly { kind: string; data: object }[]): { value: number; why: string } | undefined
   /** The next aim from all entries about the same thing, oldest first; never below what was just held. */
   next(history: readonly D[]): { value: number; why: string }
 }

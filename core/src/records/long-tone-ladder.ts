@@ -312,6 +312,27 @@ export function stepUp(targetS: number, lengthS: number): number {
   return Math.max(next, rungAtLeast(lengthS))
 }
 
+/**
+ * Where the whole instrument's ladder begins when its small part was held steadily before: at that length, up to 15 s, a usual
+ * first wish. Undefined where nothing steady and longer than the first hold was heard.
+ * @param parts what was heard of small parts, oldest first; the longest steady one of the last three counts
+ * @param steadyCents steady up to here
+ */
+export function carriedOver(
+  parts: readonly { lengthS: number; steadinessCents: number }[],
+  steadyCents: number,
+): { value: number; why: string } | undefined {
+  const { firstHoldS, homeS } = LADDER
+  const held = Math.max(
+    0,
+    ...parts.slice(-3).flatMap((p) => (Math.round(p.steadinessCents) <= steadyCents ? p.lengthS : [])),
+  )
+  const value = Math.min(homeS, Math.floor(held))
+  return value > firstHoldS
+    ? { value, why: `${s(Math.round(10 * held) / 10)} held on the small part: begin with ${value} s.` }
+    : undefined
+}
+
 /** One step back, never below the first hold. */
 export function stepBack(targetS: number): number {
   const { firstHoldS, homeS, stepS } = LADDER

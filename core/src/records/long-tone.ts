@@ -7,7 +7,15 @@ import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { happenings } from './happened.ts'
 import { kindOf, slug, type Concern, type Noted, type RowProposal, type Story } from './kind.ts'
-import { judgeTone, nextTarget, stepBack, TELLING_DB, type ToneFault } from './long-tone-ladder.ts'
+import {
+  carriedOver,
+  judgeTone,
+  nextTarget,
+  stepBack,
+  TELLING_DB,
+  type ToneFault,
+} from './long-tone-ladder.ts'
+import { PART_STEADY_CENTS, type PartSound } from './small-part.ts'
 
 const curve = () => array().of(finite()).required().max(400)
 
@@ -217,6 +225,11 @@ export const longTone = kindOf(schema)({
     beginsWith: (inst) => noteKey(inst.teaching.firstNotes[0]!),
     limits: [1, 120],
     ease: stepBack,
+    carries: (entries) =>
+      carriedOver(
+        entries.filter((e) => e.kind === 'small-part').map((e) => e.data as PartSound),
+        PART_STEADY_CENTS,
+      ),
     next: nextTarget,
   },
   series(entries) {

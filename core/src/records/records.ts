@@ -156,7 +156,9 @@ export function aimFor(
       ? { value: last.data.value, why: 'Set by the teacher.' }
       : safely(
           kind,
-          () => goal.next(noted(own, kind).map((n) => n.data)),
+          () =>
+            (own.length ? undefined : goal.carries?.(ofLearner(entries))) ??
+            goal.next(noted(own, kind).map((n) => n.data)),
           {
             value: goal.limits[0],
             why: 'What was noted can’t be worked out; this is the least. Set your own.',

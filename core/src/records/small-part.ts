@@ -134,12 +134,10 @@ export const smallPart = kindOf(
       const last = history.at(-1)
       if (!last) return { value: PART_FIRST_S, why: `Not held yet: begin with ${PART_FIRST_S} s.` }
       const held = Math.round(10 * last.lengthS) / 10
-      // One step more only while quality holds: a long sound at another pitch is another sound.
-      if (last.offCents !== null && Math.abs(Math.round(last.offCents)) > PART_CENTS)
-        return {
-          value: last.aimS,
-          why: `${centsInWords(Math.abs(Math.round(last.offCents)))} off the mark; ${PART_CENTS} is the limit: the same length again.`,
-        }
+      // Length grows while the sound is steady. Pitch may wait at first: it is said, and stands as a series of its own.
+      const off = Math.round(last.offCents ?? 0)
+      const pitch =
+        Math.abs(off) > PART_CENTS ? ` The pitch, ${centsInWords(Math.abs(off))} off, may wait.` : ''
       if (Math.round(last.steadinessCents) > PART_STEADY_CENTS)
         return {
           value: last.aimS,
@@ -149,7 +147,7 @@ export const smallPart = kindOf(
         return { value: last.aimS, why: `${held.toFixed(1)} of ${last.aimS} s: the same again.` }
       return {
         value: Math.max(last.aimS + 1, Math.floor(held) + 1),
-        why: `${held.toFixed(1)} s held: on from there.`,
+        why: `${held.toFixed(1)} s held: on from there.${pitch}`,
       }
     },
   },

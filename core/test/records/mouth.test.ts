@@ -178,7 +178,9 @@ describe('a small part', () => {
     [[{ lengthS: 9.3 }], 10, '9.3 s held: on from there.'],
     [[{ steadinessCents: 26 }], 4, 'It wavers by 26 cents: the same length again.'],
     [[{ offCents: 40.4 }], 5, '4.2 s held: on from there.'],
-    [[{ offCents: -41 }], 4, '41 cents off the mark; 40 is the limit: the same length again.'],
+    // Pitch may wait: it is said, the length goes on.
+    [[{ offCents: -41 }], 5, '4.2 s held: on from there. The pitch, 41 cents off, may wait.'],
+    [[{ offCents: -41, steadinessCents: 26 }], 4, 'It wavers by 26 cents: the same length again.'],
     [[{ offCents: null }], 5, '4.2 s held: on from there.'],
   ])('has its own ladder (%#)', (list, value, why) =>
     expect(
@@ -190,6 +192,22 @@ describe('a small part', () => {
       ),
     ).toMatchObject({ value, why }),
   )
+  it.each([
+    [[{ lengthS: 20 }], 15, '20 s held on the small part: begin with 15 s.'],
+    [[{ lengthS: 9.36 }], 9, '9.4 s held on the small part: begin with 9 s.'],
+    [[{ lengthS: 5 }], 5, '5 s held on the small part: begin with 5 s.'],
+    [[{ lengthS: 4.9 }], 4, 'No long tone on this note yet: begin with 4 s.'],
+    [[{ lengthS: 20, steadinessCents: 25.6 }], 4, 'No long tone on this note yet: begin with 4 s.'],
+    [[{ lengthS: 20, steadinessCents: 25.4 }], 15, '20 s held on the small part: begin with 15 s.'],
+    [[{ lengthS: 12 }, {}, {}, {}], 4, 'No long tone on this note yet: begin with 4 s.'],
+    [[{ lengthS: 12 }, {}, {}], 12, '12 s held on the small part: begin with 12 s.'],
+  ])('carries its length over to the whole instrument (%#)', (list, value, why) => {
+    const parts = list.map((more) => entry('small-part', { ...GOOD['small-part'], ...more }))
+    expect(aimFor(parts, clarinet, 'long-tone', 'E4')).toMatchObject({ value, why })
+    // Once a tone was held there its own ladder counts.
+    const tone = entry('long-tone', GOOD['long-tone'])
+    expect(aimFor([...parts, tone], clarinet, 'long-tone', 'E4').why).not.toContain('small part')
+  })
   it('has its place in list, chart and card, and never another instrument’s part', () => {
     const list = [entry('small-part', GOOD['small-part'])]
     expect(notedWords(list[0]!, clarinet)).toBe('mouthpiece alone 4.2 s: at the mark, and steady')

@@ -11,6 +11,8 @@ import {
   noteKey,
   ofLearner,
   STEADY_CENTS,
+  stepBack,
+  stepUp,
 } from '@halitus/core/records'
 import { choiceOf, TONE_START } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
@@ -145,13 +147,14 @@ const listen = computed(() =>
 const nextAim = computed(() =>
   shown.value ? lesson.aim('long-tone', noteKey(shown.value.data.written)) : aim.value,
 )
-const setAim = (by: number) =>
+/** By the ladder's own steps. */
+const setAim = (step: (now: number) => number) =>
   nextAim.value &&
   lesson.setAim(
     'sound',
     'long-tone',
     nextAim.value.about,
-    Math.max(1, Math.min(120, nextAim.value.value + by)),
+    Math.max(1, Math.min(120, step(nextAim.value.value))),
   )
 </script>
 
@@ -203,8 +206,8 @@ const setAim = (by: number) =>
     <AfterTake :provenance="shown.provenance" :aim="nextAim" :entry-id="shown.id" @taken-back="forget">
       <KeepTake :label="`Long tone ${prettyNote(shown.data.written)}`" />
       <template v-if="!lesson.observes">
-        <Button size="small" @click="setAim(-1)">Aim lower</Button>
-        <Button size="small" @click="setAim(1)">Aim higher</Button>
+        <Button size="small" @click="setAim(stepBack)">Aim lower</Button>
+        <Button size="small" @click="setAim((now) => stepUp(now, now))">Aim higher</Button>
       </template>
     </AfterTake>
     <Why>
