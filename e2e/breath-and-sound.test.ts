@@ -350,3 +350,28 @@ test('the teacher’s note is heard first and becomes the measure', async ({ pag
   await page.keyboard.press('Space')
   await expect(page.getByText(/In tune; it beats/)).toBeVisible({ timeout: 20_000 })
 })
+
+test('the mouth is set in order; the step that fails is known where its cause is looked for', async ({
+  page,
+}) => {
+  const lesson = await ownLesson(page.request, 'ottoline-brask')
+  await page.goto(`${lesson}/sound`)
+  await openPart(page, 'Mouth')
+  const order = page.getByRole('region', { name: 'The mouth in order' })
+  await expect(order.locator('.say')).toHaveText(
+    'Lower lip a little over the teeth: half of its red is seen.',
+  )
+  await page.keyboard.press('w')
+  await page.keyboard.press('w')
+  await page.keyboard.press('w')
+  await expect(order.locator('.say')).toHaveText('Corners in: no air beside the mouthpiece.')
+  await page.keyboard.press('n')
+  // It stays until it holds, and is a sign among the others.
+  await expect(order.locator('.say')).toHaveText('Corners in: no air beside the mouthpiece.')
+  await expect(page.getByText('Too loose: corners let air past').first()).toBeVisible()
+  await order.getByRole('button', { name: 'Right, next' }).click()
+  await order.getByRole('button', { name: 'Right, next' }).click()
+  await expect(order.locator('.say')).toHaveText('All of it. Now the first sound.')
+  await order.getByRole('button', { name: /^1\. / }).click()
+  await expect(order.locator('.say')).toHaveText(/^Lower lip/)
+})

@@ -32,6 +32,7 @@ export {
   type InstrumentId,
 } from './lookup.ts'
 export type { Ends, Mouth, MouthCause } from './mouths.ts'
+export type { MouthStep } from './mouth-orders.ts'
 export type { Tongue, TongueCause, WayIn } from './tongues.ts'
 export { halfTouch } from './touches.ts'
 export { diameterAt, seriesOf } from './bore.ts'

@@ -1,3 +1,11 @@
+import {
+  CHANTER_ORDER,
+  DOUBLE_ORDER,
+  FLUTE_ORDER,
+  RECORDER_ORDER,
+  SINGLE_ORDER,
+  type MouthStep,
+} from './mouth-orders.ts'
 import { sign, type Cause, type HowLikely, type Model, type Question } from '../evidence/index.ts'
 
 /** One thing that can be too little, too much or right: tried from both ends (common practice, no source). */
@@ -26,6 +34,8 @@ export interface Mouth {
   low: string
   /** What the guide beside the mirror asks to look for. */
   look: readonly string[]
+  /** How the mouth is set, one step after the other (common practice; the words are ours). */
+  order: readonly MouthStep[]
 }
 
 const cause = (
@@ -48,7 +58,7 @@ const mouth = (
   seen: readonly Question[],
   heard: readonly Question[],
   checks: readonly Question[],
-  more: Pick<Mouth, 'ends' | 'high' | 'low' | 'look'>,
+  more: Pick<Mouth, 'ends' | 'high' | 'low' | 'look' | 'order'>,
 ): Mouth => ({
   model: { causes, questions: [...seen, ...heard, ...checks, ...MEASURED], otherShare: 0.08 },
   seen: seen.map((q) => q.id),
@@ -296,6 +306,7 @@ const single = (back: boolean) =>
       high: 'High: pressure from below, or too little mouthpiece. Let the jaw down, then a match’s breadth more.',
       low: 'Low: too loose, too much mouthpiece, or slow air. Corners in, a match’s breadth less, blow through.',
       look: ['Corners in', 'Chin flat', 'Cheeks firm', back ? 'Clarinet steep' : 'Mouthpiece nearly level'],
+      order: SINGLE_ORDER,
     },
   )
 export const CLARINET_MOUTH = single(true)
@@ -428,6 +439,7 @@ const double = (reed: string, jaw: string) =>
       high: 'High: biting or too much reed; or a reed that is closed or dry. Jaw down, a hair less reed.',
       low: 'Low: too loose or slow air; or a reed that is open or sodden. Even lips, faster air.',
       look: ['Lips over both rows of teeth', 'Round, even pressure', 'Corners forward', 'Shoulders low'],
+      order: DOUBLE_ORDER,
     },
   )
 export const OBOE_MOUTH = double('reed', 'Jaw down inside closed lips.')
@@ -588,6 +600,7 @@ export const FLUTE_MOUTH = mouth(
       'Flute parallel to the lips',
       'Head up',
     ],
+    order: FLUTE_ORDER,
   },
 )
 
@@ -658,6 +671,7 @@ export const RECORDER_MOUTH = mouth(
     high: 'High: too much air. As for a quiet sentence.',
     low: 'Low: too little air. A little more, until it stands.',
     look: ['Lips closed round the beak', 'Teeth off', 'Cheeks at rest', 'Recorder at a slant, head up'],
+    order: RECORDER_ORDER,
   },
 )
 
@@ -728,5 +742,6 @@ export const CHANTER_MOUTH = mouth(
     high: 'High: too much pressure, or the reed seated deep. Down until it nearly drops out, then a little up.',
     low: 'Low: too little pressure, a leak, or a wet reed. Up until it rings; then look for leaks.',
     look: ['Lips sealed', 'Cheeks firm', 'Shoulders low', 'Chanter straight before the body'],
+    order: CHANTER_ORDER,
   },
 )

@@ -61,6 +61,7 @@ export const mouthShape = (id: string, about: string, ...more: School['choices']
  */
 const SHAPED: Readonly<Record<string, Taught['says']>> = {
   v: [
+    ['Corners in: no air', 'The sides of the reed free: no air'],
     [
       'Corners to the middle, as if around a straw; nothing upwards.',
       'The lip a little firmer down the middle of the V; the sides stay free, nothing upwards.',
@@ -81,6 +82,7 @@ const SHAPED: Readonly<Record<string, Taught['says']>> = {
     ['Corners forward and in, as for “oo”.', 'Corners forward until the V is relaxed again.'],
   ],
   rounded: [
+    ['Corners in: no air', 'Lips round: no air'],
     [
       'Corners to the middle, as if around a straw; nothing upwards.',
       'Lips rounder, as for “oo”, until no air comes past; nothing upwards.',
@@ -97,6 +99,7 @@ const SHAPED: Readonly<Record<string, Taught['says']>> = {
     ['Cheeks to the teeth, corners in.', 'Cheeks to the teeth, lips round.'],
   ],
   smile: [
+    ['Corners in: no air', 'Corners a little back and firm: no air'],
     [
       'Corners to the middle, as if around a straw; nothing upwards.',
       'Corners firmer where they are, a little back; nothing upwards.',
@@ -131,6 +134,11 @@ export const doubleLip = (says: Taught['says']): Variation => ({
   school: UPPER_LIP.id,
   choice: 'double-lip',
   says: [
+    // The whole sentence before a part of it.
+    [
+      'Top teeth on the mouthpiece, with the head’s own weight.',
+      'Upper lip over the upper teeth, as firm as the lower.',
+    ],
     ...says,
     [
       'The upper teeth, or in double-lip the upper lip, leave the mouthpiece',

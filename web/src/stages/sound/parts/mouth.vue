@@ -6,6 +6,7 @@ import { MouthViews, pointOf } from '@/drawings/index.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Diagnosis from '../../Diagnosis.vue'
 import Mirror from '../Mirror.vue'
+import MouthInOrder from '../MouthInOrder.vue'
 
 /** What is seen and heard at the mouth, beside a mirror. */
 const lesson = useLesson()
@@ -40,6 +41,7 @@ const facts = computed(() => factsOf(lesson.entries))
 </script>
 
 <template>
+  <MouthInOrder v-if="lesson.inst" :inst="lesson.inst" @fails="tap" />
   <div v-if="lesson.inst" class="two">
     <Diagnosis
       ref="diagnosis"
