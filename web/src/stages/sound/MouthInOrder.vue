@@ -99,4 +99,18 @@ li [aria-current] {
   display: flex;
   gap: 10px;
 }
+.keys .soft {
+  margin-left: 8px;
+}
+@media (min-width: 1001px) {
+  .order {
+    grid-template-columns: auto 1fr auto;
+    align-items: center;
+    gap: 20px;
+    padding-top: 10px;
+  }
+  .say {
+    min-height: 0;
+  }
+}
 </style>
