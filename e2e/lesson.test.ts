@@ -216,6 +216,7 @@ test('the card is composed, changed, printed and ticked, and the next lesson ope
   const href = await page.getByRole('link', { name: 'On paper, A4' }).getAttribute('href')
   expect((await page.request.get(href!)).headers()['content-type']).toBe('application/pdf')
   await page.getByRole('link', { name: 'Learner’s view' }).click()
+  await page.getByRole('link', { name: 'Whole card' }).click()
   await expect(page.getByRole('heading', { name: 'Ottoline Brask' })).toBeVisible()
   const boxes = page.getByRole('group', { name: 'Long tone: sessions' }).getByRole('button')
   await expect(boxes).toHaveCount(7)

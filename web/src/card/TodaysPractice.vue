@@ -106,7 +106,9 @@ async function report(kind: Kind, text: string) {
       />
       <p class="soft end">
         <span v-if="card.listenFor">Listen for: {{ reads.text(card.listenFor) }}</span>
-        <RouterLink :to="{ query: { whole: '' } }">Whole card</RouterLink>
+        <span
+          >{{ card.learnerName }}: <RouterLink :to="{ query: { whole: '' } }">Whole card</RouterLink></span
+        >
       </p>
     </div>
     <div v-else class="sheet">
@@ -117,7 +119,11 @@ async function report(kind: Kind, text: string) {
         <b>{{ week.sessionsDone.value }}</b> of {{ card.sessions }} sessions
       </p>
       <p>A missed day is fine. Two sessions on one day count as two.</p>
-      <p class="soft end"><RouterLink :to="{ query: { whole: '' } }">Whole card</RouterLink></p>
+      <p class="soft end">
+        <span
+          >{{ card.learnerName }}: <RouterLink :to="{ query: { whole: '' } }">Whole card</RouterLink></span
+        >
+      </p>
     </div>
     <div class="foot">
       <button v-if="odd" type="button" class="plate" @click="odd = false">I’m all right</button>
@@ -263,6 +269,7 @@ h1:focus {
   gap: 2px;
 }
 .end a {
+  display: inline-block;
   padding: 10px 0;
 }
 .foot {
