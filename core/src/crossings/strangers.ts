@@ -48,19 +48,20 @@ export function strangersIn(
   const leaps = squeaks
     .map((q) => ({ startS: q.startS, endS: q.endS, index: registerAt(all, hz, q.toHz) }))
     .filter((q) => q.index >= 0 && !told.some((t) => overlap(t, q)))
-  const hidden = ends.slice(1).flatMap((after, i): Stranger[] => {
+  const spans = ends.slice(1).flatMap((after, i): Stretch[] => {
     const before = ends[i]!
     if (before.index === after.index || after.fromS - before.toS > CROSSING.apartS) return []
-    const span = { startS: before.toS - REACH.before, endS: after.fromS + REACH.after }
-    return neither(samples, sampleRate, span, own, Math.min(hz[0]!, hz[1]!)).flatMap((f): Stranger[] => {
-      const known = all.findIndex((_, index) => f.sounds(hz[index]!))
-      const stretch = { startS: f.startS, endS: f.endS }
-      const isTold = told.some((t) => overlap(t, stretch))
-      if (isTold && !squeaks.some((q) => overlap(q, stretch))) return []
-      if (isRegister(all, known)) return isTold ? [] : [{ ...stretch, index: known }]
-      if (known >= 0 && all[known]!.kind !== 'register') return []
-      return f.peakHz > HIGHER * highest ? [{ ...stretch, index: -1 }] : []
-    })
+    return [{ startS: before.toS - REACH.before, endS: after.fromS + REACH.after }]
+  })
+  const foreign = neither(samples, sampleRate, spans, own, Math.min(hz[0]!, hz[1]!))
+  const hidden = foreign.flatMap((f): Stranger[] => {
+    const known = all.findIndex((_, index) => f.sounds(hz[index]!))
+    const stretch = { startS: f.startS, endS: f.endS }
+    const isTold = told.some((t) => overlap(t, stretch))
+    if (isTold && !squeaks.some((q) => overlap(q, stretch))) return []
+    if (isRegister(all, known)) return isTold ? [] : [{ ...stretch, index: known }]
+    if (known >= 0 && all[known]!.kind !== 'register') return []
+    return f.peakHz > HIGHER * highest ? [{ ...stretch, index: -1 }] : []
   })
   return [...leaps, ...hidden.filter((h) => !leaps.some((l) => overlap(l, h)))]
 }

@@ -41,13 +41,13 @@ const NEAR_BINS = 1.2
  * Where, between two notes, something sounds that is neither of them nor both at once: amplitudes of a short spectrum against
  * the notes' own, each as loud as it likes (least squares, no less than nothing of either).
  * @param samples one channel @param sampleRate Hz
- * @param span where to look @param own where each of the two notes surely sounds alone @param lowestHz the lower one's pitch
+ * @param spans where to look, each by itself @param own where each of the two notes surely sounds alone @param lowestHz the lower one's pitch
  * @returns in order of time; none where a note can't be known
  */
 export function neither(
   samples: Float32Array,
   sampleRate: number,
-  span: Stretch,
+  spans: readonly Stretch[],
   own: readonly [readonly Stretch[], readonly Stretch[]],
   lowestHz: number,
 ): Foreign[] {
@@ -62,19 +62,21 @@ export function neither(
   const found: Foreign[] = []
   /** Power that neither explains, summed over a stretch. */
   const rest = new Float64Array(a.length)
-  let from: number | undefined
-  for (let s = span.startS; s <= span.endS + HOP_S; s += HOP_S) {
-    const x = s <= span.endS ? spectra.at(s) : undefined
-    const [p, q] = x ? shares(dot(x, a), dot(x, b), aa, ab, bb) : [0, 0]
-    const all = x ? dot(x, x) : 0
-    const on = !!x && all >= audible && all - p * dot(x, a) - q * dot(x, b) >= LEFT * all
-    if (on) {
-      from ??= s
-      for (let i = 0; i < x.length; i++) rest[i]! += Math.max(0, x[i]! - p * a[i]! - q * b[i]!) ** 2
-    } else if (from !== undefined) {
-      if (s - from >= LEAST_S) found.push(foreign(rest, spectra.binHz, from, s - HOP_S))
-      from = undefined
-      rest.fill(0)
+  for (const { startS, endS } of spans) {
+    let from: number | undefined
+    for (let s = startS; s <= endS + HOP_S; s += HOP_S) {
+      const x = s <= endS ? spectra.at(s) : undefined
+      const [p, q] = x ? shares(dot(x, a), dot(x, b), aa, ab, bb) : [0, 0]
+      const all = x ? dot(x, x) : 0
+      const on = !!x && all >= audible && all - p * dot(x, a) - q * dot(x, b) >= LEFT * all
+      if (on) {
+        from ??= s
+        for (let i = 0; i < x.length; i++) rest[i]! += Math.max(0, x[i]! - p * a[i]! - q * b[i]!) ** 2
+      } else if (from !== undefined) {
+        if (s - from >= LEAST_S) found.push(foreign(rest, spectra.binHz, from, s - HOP_S))
+        from = undefined
+        rest.fill(0)
+      }
     }
   }
   return found

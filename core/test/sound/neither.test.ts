@@ -15,7 +15,7 @@ function hear(what: (t: number) => number, ms: number, level = 1): Foreign[] {
     return 0.2 * (t < from ? A(t) : t < to ? level * what(t) : B(t))
   })
   const own = [[{ startS: 0.1, endS: 0.4 }], [{ startS: to + 0.1, endS: to + 0.4 }]] as const
-  return neither(samples, RATE, { startS: 0.42, endS: to + 0.1 }, own, 440)
+  return neither(samples, RATE, [{ startS: 0.42, endS: to + 0.1 }], own, 440)
 }
 const sine = (hz: number) => tone(hz, [1])
 
@@ -61,6 +61,6 @@ describe('what is neither of two notes', () => {
   it('isn’t told where a note is never heard alone', () => {
     const samples = Float32Array.from({ length: RATE }, (_, i) => A(i / RATE))
     const own = [[{ startS: 0.1, endS: 0.4 }], []] as const
-    expect(neither(samples, RATE, { startS: 0.4, endS: 0.6 }, own, 440)).toEqual([])
+    expect(neither(samples, RATE, [{ startS: 0.4, endS: 0.6 }], own, 440)).toEqual([])
   })
 })
