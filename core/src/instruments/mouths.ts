@@ -171,7 +171,7 @@ const single = (back: boolean) =>
         'chin',
         'Chin bunched up',
         'now and then',
-        'A finger on the chin: move it down against the finger, and leave it there.',
+        'Move the chin down freely and leave it there; only where it won’t go, against a finger.',
       ),
       cause('throat', 'Throat closed', 'seldom', 'Breathe in on a silent yawn and leave it that wide.'),
       cause(
