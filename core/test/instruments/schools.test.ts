@@ -58,6 +58,7 @@ describe('ways that teachers hold to', () => {
     ['clarinet-mouth', 'rounded', /corners in\b|around a straw/i],
     ['clarinet-mouth', 'smile', /corners in\b|around a straw|corners pulled back|corners are pulled back/i],
     ['upper-lip', 'double-lip', /top teeth on|single-lip|teeth rest on top/i],
+    ['flute-lip', 'edge', /quarter to a third/i],
     ['upper-lip', 'teeth', /double-lip|double lip/i],
     [
       'flute-air',

@@ -24,6 +24,14 @@ const HEAD: School = {
     { id: 'line', words: 'Line of sight on the first key' },
   ],
 }
+const LIP: School = {
+  id: 'flute-lip',
+  about: 'Lower lip on the flute',
+  choices: [
+    { id: 'cover', words: 'A quarter to a third of the hole covered' },
+    { id: 'edge', words: 'Just at the edge of the hole, then rolled to where it sounds' },
+  ],
+}
 const TONGUE: School = {
   id: 'flute-tongue',
   about: 'Place of the tongue on the flute',
@@ -71,7 +79,7 @@ export const flute = define({
     ),
   ],
   setup: FLUTE_SETUP,
-  schools: [...EVERYBODYS, AIR, HEAD, TONGUE, FIRST, OVERTONES],
+  schools: [...EVERYBODYS, AIR, HEAD, LIP, TONGUE, FIRST, OVERTONES],
   variations: [
     {
       school: AIR.id,
@@ -98,6 +106,20 @@ export const flute = define({
           'Then the opening smaller, the air as warm and slow as before: ten seconds, twelve, with the sides wide.',
         ],
         ['A thin stream, and the same all the way;', 'Warm and slow, and the same all the way;'],
+      ],
+    },
+    {
+      school: LIP.id,
+      choice: 'edge',
+      says: [
+        [
+          'Lower lip covers a quarter to a third of the hole',
+          'Lower lip just at the edge of the hole, rolled to where it sounds',
+        ],
+        ['Lip covers a quarter to a third', 'Lip just at the edge of the hole'],
+        ['a quarter to a third of the hole', 'at the edge, then rolled to where it sounds'],
+        ['Covers too much', 'Rolled in too far'],
+        ['Covers too little', 'Rolled out too far'],
       ],
     },
     { school: HEAD.id, choice: 'line', ideals: { 'rotation.inwards': [-2, 2] } },
