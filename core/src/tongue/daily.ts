@@ -127,7 +127,7 @@ export const EXERCISES: readonly Exercise[] = [
   {
     id: 'height',
     title: 'Upwards, as long as the tone holds',
-    how: 'Sixteenths on one high note; a semitone more only when the tone held. Break: one back.',
+    how: 'Sixteenths on one high note; the next note up only when the tone held. Break: one back.',
     firstPerMinute: 72,
     line: (_, from) => [...times(8, () => note(from, 3)), note(from, TICKS), rest(TICKS)],
     begins: nearTop,

@@ -459,7 +459,7 @@ describe('the daily set', () => {
       'A bar that grows, a note that fades (60, tempo). Sixteenths growing for a bar, then a half note fading; the next note, and again.',
       'Round and round: slurred, then tongued (66, tempo). The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
       'Stopped (72, tempo). The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
-      'Upwards, as long as the tone holds (72, note). Sixteenths on one high note; a semitone more only when the tone held. Break: one back.',
+      'Upwards, as long as the tone holds (72, note). Sixteenths on one high note; the next note up only when the tone held. Break: one back.',
       'The back syllable alone (60, tempo). Only the back of the tongue, as clear as the front one. Two lines, then rest.',
       'Single and double in turns (76, tempo). A beat single, a beat double: nobody should hear which is which.',
       'Softened (84, tempo). Soft syllables in place of the hard ones; the air goes on.',

@@ -17,7 +17,7 @@ const { card, failed, inst, reads } = week
         <p class="soft">Nothing on this card yet.</p>
       </template>
       <WholeCard v-else-if="whole" :week="week" />
-      <TodaysPractice v-else :week="week" />
+      <TodaysPractice v-else :key="card.id" :week="week" />
     </template>
     <template v-else-if="failed">
       <h1>No card here</h1>

@@ -11,25 +11,18 @@ import {
   TONE,
   type Across,
   type EarlierTone,
+  type Tone,
 } from './tone-ribbon.ts'
 
 /** A tone as one ribbon: its height is the pitch about the note, its width the loudness; earlier ones lie below. */
-const props = defineProps<{
-  timeS: ArrayLike<number>
-  hz: ArrayLike<number>
-  db: ArrayLike<number>
-  /** How many points there are now, for live use: the arrays themselves stay the same. */
-  count: number
-  /** Semitone number (sounding) that the band lies around. */
-  centreMidi: number | undefined
-  a4Hz: number
-  bandCents: number
-  /** Where the target stands, s after the start of the tone. */
-  targetS?: number
-  tone?: { startS: number; endS: number } | undefined
-  squeaks?: readonly { startS: number; endS: number }[]
-  earlier?: readonly EarlierTone[]
-}>()
+const props = defineProps<
+  Tone & {
+    /** Where the target stands, s after the start of the tone. */
+    targetS?: number
+    tone?: { startS: number; endS: number } | undefined
+    earlier?: readonly EarlierTone[]
+  }
+>()
 
 const NARROW = 560
 /** Earlier tones and the seconds lie on a picture of their own: it stays while the tone grows. */

@@ -7,7 +7,7 @@ export interface EarlierTone {
   /** Even in time, cents from its note; empty where only its length is known. */
   cents: readonly (number | null)[]
 }
-/** A tone as it is or was heard: pitch and loudness over time, as far as `count`. */
+/** A tone as it is or was heard: pitch and loudness over time, as far as `count`; while it grows the arrays may stay the same. */
 export interface Tone {
   timeS: ArrayLike<number>
   hz: ArrayLike<number>
