@@ -1,6 +1,6 @@
 import type { Random } from './random.ts'
 
-export type Dynamics = 'level' | 'swell' | 'dip' | 'fade' | 'steps'
+export type Dynamics = 'level' | 'swell' | 'dip' | 'fade' | 'steps' | 'terraces'
 
 /** Cents of a bend at a time: half a second settled, then home–low–high–home in thirds of what is left. */
 export function bentAt({ low, high }: { low: number; high: number }, atS: number, lengthS: number): number {
@@ -28,6 +28,8 @@ export function loudnessAt(dynamics: Dynamics, share: number): number {
       return Math.abs(2 * share - 1)
     case 'steps':
       return [0, 0.5, 1, 0.5, 0][Math.min(4, Math.floor(5 * share))]!
+    case 'terraces':
+      return 1 - loudnessAt('steps', share)
     case 'fade':
       return 1 - share
   }

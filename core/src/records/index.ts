@@ -84,9 +84,11 @@ export { MAP_TAKES, pitchMap, type MapNote } from './pitch-map.ts'
 export {
   FILL,
   judgeShape,
+  besideLoudness,
   masteredCounts,
   measureShape,
   SHAPE_COUNTS,
+  PHASES,
   SHAPE_WORDS,
   shapeAt,
   shapeKey,

@@ -9,24 +9,29 @@ import { noteKey } from './long-tone.ts'
 import { SHAKE_CENTS, STEADY_CENTS } from './long-tone-ladder.ts'
 
 /** Shapes of loudness in one breath (common practice, no source). */
-export const SHAPES = ['swell', 'dip', 'steps'] as const
+export const SHAPES = ['swell', 'dip', 'terraces', 'steps'] as const
 export type Shape = (typeof SHAPES)[number]
 export const SHAPE_WORDS: Record<Shape, string> = {
   swell: 'soft – loud – soft',
   dip: 'loud – soft – loud',
-  steps: 'stepped',
+  terraces: 'terraces down and back',
+  steps: 'soft – half – loud – half – soft',
 }
-/** Phases of each: up and down, or five steps. */
-export const PHASES: Record<Shape, number> = { swell: 2, dip: 2, steps: 5 }
+/** Phases of each: up and down, or five steps. Terraces begin very loud and step down to very soft, and back. */
+export const PHASES: Record<Shape, number> = { swell: 2, dip: 2, terraces: 5, steps: 5 }
 /** Counts a phase: 3 at first, then 4, 5, 6 … (common practice, no source). */
 export const SHAPE_COUNTS = { first: 3, top: 12 } as const
+
+/** Loud at its ends and soft in the middle. */
+const beginsLoud = (shape: Shape) => shape === 'dip' || shape === 'terraces'
 
 /** How loud at a share of the length, 0 soft to 1 loud. */
 export function shapeAt(shape: Shape, share: number): number {
   const x = Math.min(1, Math.max(0, share))
   if (shape === 'swell') return 1 - Math.abs(2 * x - 1)
   if (shape === 'dip') return Math.abs(2 * x - 1)
-  return [0, 0.5, 1, 0.5, 0][Math.min(4, Math.floor(5 * x))]!
+  const step = [0, 0.5, 1, 0.5, 0][Math.min(4, Math.floor(5 * x))]!
+  return shape === 'terraces' ? 1 - step : step
 }
 
 const curve = () => array().of(finite()).required().max(400)
@@ -110,13 +115,26 @@ export function measureShape(
 
 /** Where in the tone it was loudest (for a dip: softest), share of its length. */
 function turnOf(shape: Shape, db: readonly number[]): number {
-  const sign = shape === 'dip' ? -1 : 1
+  const sign = beginsLoud(shape) ? -1 : 1
   // Three neighbours together, so that one stray point isn't the top.
   const smooth = db.map((_, i) => {
     const near = db.slice(Math.max(0, i - 2), i + 3)
     return (sign * near.reduce((a, b) => a + b, 0)) / near.length
   })
   return db.length > 1 ? smooth.indexOf(Math.max(...smooth)) / (db.length - 1) : 0.5
+}
+
+/**
+ * What is left of a tone's unsteadiness when loudness's own pull is taken out: independent parts add as squares.
+ * @param steadiness cents
+ * @param perDb cents a dB; null where it can't be told, and nothing is taken out
+ * @param db level over the tone
+ */
+export function besideLoudness(steadiness: number, perDb: number | null, db: readonly number[]): number {
+  if (perDb === null || !db.length) return steadiness
+  const mean = db.reduce((a, b) => a + b, 0) / db.length
+  const spread = Math.sqrt(db.reduce((s, d) => s + (d - mean) ** 2, 0) / db.length)
+  return Math.sqrt(Math.max(0, steadiness ** 2 - (perDb * spread) ** 2))
 }
 
 /** How a tone filled the shape that was asked for, by the numbers that were kept. */
@@ -163,7 +181,7 @@ function shapeWords(
   if (v.length < 1 - FILL.length) return `Too short: ${d.lengthS.toFixed(1)} of ${shapeS(d).toFixed(0)} s.`
   if (v.length > 1 + FILL.length) return `Too long: ${d.lengthS.toFixed(1)} for ${shapeS(d).toFixed(0)} s.`
   const turn = Math.round(100 * d.turn)
-  if (d.shape === 'steps') return 'The steps run into one another: stay on each for its counts.'
+  if (PHASES[d.shape] > 2) return 'The steps run into one another: stay on each for its counts.'
   return `The ${d.shape === 'dip' ? 'softest' : 'loudest'} place came at ${turn} % of the tone instead of the middle.`
 }
 
@@ -254,9 +272,6 @@ export const shapedTone = kindOf(schema)({
           value: SHAPE_COUNTS.first,
           why: `Not tried yet: begin with ${SHAPE_COUNTS.first} counts a phase.`,
         }
-      // Curves are left out of long histories: what was mastered then can't be judged again and stays.
-      if (!last.dbCurve.length)
-        return { value: last.counts, why: `Last time ${last.counts} counts: begin there.` }
       const v = judgeShape(last)
       if (v.mastered)
         return {

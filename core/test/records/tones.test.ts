@@ -9,10 +9,13 @@ import {
   firstMinutesWords,
   hasOvertones,
   hitsOf,
+  besideLoudness,
   judgeShape,
   lowMiddleHigh,
   masteredCounts,
   measureShape,
+  SHAPE_WORDS,
+  SHAPES,
   notedWords,
   overtoneNotes,
   overtonesOn,
@@ -38,8 +41,19 @@ describe('a shape of loudness', () => {
     expect([0, 0.19, 0.2, 0.5, 0.6, 0.81, 1].map((x) => shapeAt('steps', x))).toEqual([
       0, 0, 0.5, 1, 0.5, 0, 0,
     ])
+    // Terraces begin very loud, step down to very soft, and back (common practice, no source).
+    expect([0, 0.19, 0.2, 0.5, 0.6, 0.81, 1].map((x) => shapeAt('terraces', x))).toEqual([
+      1, 1, 0.5, 0, 0.5, 1, 1,
+    ])
+    expect(SHAPES.map((s) => SHAPE_WORDS[s])).toEqual([
+      'soft – loud – soft',
+      'loud – soft – loud',
+      'terraces down and back',
+      'soft – half – loud – half – soft',
+    ])
     expect(shapeS({ shape: 'swell', counts: 4, perMinute: 60 })).toBe(8)
     expect(shapeS({ shape: 'steps', counts: 3, perMinute: 90 })).toBe(10)
+    expect(shapeS({ shape: 'terraces', counts: 3, perMinute: 90 })).toBe(10)
   })
   it('is measured whatever the microphone’s level is (exact lines)', () => {
     const m = measureShape(
@@ -73,6 +87,19 @@ describe('a shape of loudness', () => {
         curve((x) => Math.min(x / 0.8, (1 - x) / 0.2)),
       ).turn,
     ).toBeCloseTo(0.8, 1)
+  })
+  it('turns where it was softest when it begins loud', () => {
+    const late = (x: number) => -Math.min(x / 0.8, (1 - x) / 0.2)
+    for (const shape of ['dip', 'terraces'] as const)
+      expect(measureShape(shape, curve(late)).turn).toBeCloseTo(0.8, 1)
+  })
+  it('takes loudness’s own pull out of the unsteadiness: independent parts add as squares (exact)', () => {
+    // Levels ±3 dB about their mean spread by 3; at 4 cents a dB that is 12 of 13 cents, and 5 are left.
+    expect(besideLoudness(13, 4, [-23, -17, -23, -17])).toBeCloseTo(5, 9)
+    expect(besideLoudness(13, -4, [-23, -17, -23, -17])).toBeCloseTo(5, 9)
+    expect(besideLoudness(11, 4, [-23, -17])).toBe(0)
+    expect(besideLoudness(13, null, [-23, -17])).toBe(13)
+    expect(besideLoudness(13, 4, [])).toBe(13)
   })
   it('is heard of the simulated player within a decibel', () => {
     const { samples } = playPhrase(
@@ -121,6 +148,12 @@ describe('a shaped tone is judged', () => {
       false,
       'The steps run into one another: stay on each for its counts.',
     ],
+    [
+      { along: 0.79, shape: 'terraces' as const, lengthS: 20 },
+      false,
+      false,
+      'The steps run into one another: stay on each for its counts.',
+    ],
     [{ rangeDb: 6 }, true, true, 'Filled: 6 dB between soft and loud.'],
     [{ rangeDb: 5.9 }, false, false, 'Too level: 6 dB between soft and loud; 6 at least.'],
     [{ rangeDb: -8, along: -0.9 }, false, false, 'The other way round: loud where soft was asked.'],
@@ -155,6 +188,9 @@ describe('a shaped tone is judged', () => {
       why: '4 counts mastered: one more.',
       title: 'E4 soft – loud – soft',
     })
+    // What was mastered stays so when a long history comes without its curves.
+    const withoutCurves = entry('shaped-tone', shaped({ centsCurve: [], dbCurve: [] }))
+    expect(aim('E4-swell', withoutCurves)).toMatchObject({ value: 5, why: '4 counts mastered: one more.' })
     expect(aim('E4-dip', done).value).toBe(3)
     expect(aim('G4-swell', done).value).toBe(3)
     expect(aim('E4-swell', done, entry('shaped-tone', shaped({ counts: 5, rangeDb: 2 })))).toMatchObject({

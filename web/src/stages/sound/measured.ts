@@ -148,3 +148,9 @@ export function verdictOf(tone: ToneEntry, before: ToneEntry | undefined, observ
     : toneWords(tone)
   return { sentence, facts }
 }
+
+/** What was heard until now, as curves: Hz and dB at moments, s. */
+export function heardSoFar(frames: readonly { timeS: number; hz: number; db: number }[], count: number) {
+  const f = frames.slice(0, count)
+  return { timeS: f.map((x) => x.timeS), hz: f.map((x) => x.hz), db: f.map((x) => x.db), count: f.length }
+}

@@ -16,20 +16,21 @@ import {
 } from '@halitus/core/records'
 import { choiceOf, TONE_START } from '@halitus/core/schools'
 import { untilToneEnds } from '@halitus/core/sound'
-import { DizzyButton, useLesson } from '@/lesson/index.ts'
+import { useLesson } from '@/lesson/index.ts'
 import { ToneRibbon, type EarlierTone } from '@/drawings/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
 import { dayName } from '@/base/words.ts'
 import AfterTake from '../../AfterTake.vue'
+import BeforeTone from '../BeforeTone.vue'
 import KeepTake from '../KeepTake.vue'
 import ToneByHand from '../ToneByHand.vue'
-import Why from '@/parts/Why.vue'
+import ToneFacts from '../ToneFacts.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useShownTake } from '../../take.ts'
 import { useCurves } from '../curves.ts'
-import { keptCurves, thin, verdictOf } from '../measured.ts'
+import { heardSoFar, keptCurves, thin, verdictOf } from '../measured.ts'
 
 /** One long, level tone: held, judged, remembered. */
 const lesson = useLesson()
@@ -67,13 +68,6 @@ const WALKS = [
   { value: 'down', label: 'a semitone down' },
 ] as const
 const startAsked = computed(() => choiceOf(TONE_START, lesson.answer?.learner.schools, lesson.schools))
-const begins = computed(() =>
-  !lesson.inst?.tongue
-    ? 'No tongue: the pressure is there before the note.'
-    : startAsked.value === 'air'
-      ? 'Begin with air alone, no tongue.'
-      : 'Begin tongued, like everything else.',
-)
 const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,
@@ -102,8 +96,7 @@ const isLive = computed(() => listening.state === 'listening')
 const curves = computed(() => {
   if (listening.result) return thin(listening.result)
   if (!listening.busy && shown.value) return keptCurves(shown.value.data, ear.value)
-  const f = listening.frames.slice(0, listening.drawn)
-  return { timeS: f.map((x) => x.timeS), hz: f.map((x) => x.hz), db: f.map((x) => x.db), count: f.length }
+  return heardSoFar(listening.frames, listening.drawn)
 })
 const band = computed(() => {
   if (listening.result?.tone) return listening.result.tone
@@ -210,33 +203,9 @@ const setAim = (step: (now: number) => number) =>
         <Button size="small" @click="setAim((now) => stepUp(now, now))">Aim higher</Button>
       </template>
     </AfterTake>
-    <Why>
-      <dl class="facts">
-        <div v-for="f in verdict.facts" :key="f.name">
-          <dt>{{ f.name }}</dt>
-          <dd>
-            <b>{{ f.value }}</b> {{ f.unit }} <span class="soft">{{ f.before }}</span>
-          </dd>
-        </div>
-      </dl>
-    </Why>
+    <ToneFacts :facts="verdict.facts" />
   </section>
-  <section v-else class="before">
-    <p v-if="lastReal" class="soft">
-      Last: {{ prettyNote(lastReal.data.written) }} for {{ judgeTone(lastReal.data).lengthS.toFixed(1) }} s,
-      {{ judgeTone(lastReal.data).steadinessCents }} cents steady.
-      <template v-if="!lesson.observes">{{ aim?.why }}</template>
-    </p>
-    <ul class="watch">
-      <li v-for="p in lesson.inst?.teaching.embouchure" :key="p.point">
-        <b>{{ p.point }}.</b> <span class="soft">{{ p.listen }}.</span>
-      </li>
-    </ul>
-    <p class="foot">
-      <span class="caution">{{ begins }} Sore lip or jaw: rest.</span
-      ><DizzyButton stage="sound" during="a long tone" @stopped="byHand?.stop()" />
-    </p>
-  </section>
+  <BeforeTone v-else :last="lastReal?.data" :why="aim?.why" :start="startAsked" @stopped="byHand?.stop()" />
 </template>
 
 <style scoped>
@@ -259,41 +228,6 @@ const setAim = (step: (now: number) => number) =>
 .next {
   font-size: 20px;
   color: var(--soft);
-}
-.facts {
-  display: grid;
-  grid-template-columns: repeat(5, auto);
-  gap: 4px 18px;
-  margin: 6px 0;
-}
-dt {
-  color: var(--soft);
-  font-size: 14px;
-}
-dd {
-  margin: 0;
-}
-dd b {
-  font-size: 23px;
-}
-.watch li {
-  padding: 3px 0;
-}
-.before {
-  display: grid;
-  gap: 10px;
-}
-.foot {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  align-items: center;
-  gap: 14px;
-}
-@media (max-width: 1000px) {
-  .facts {
-    grid-template-columns: repeat(2, auto);
-  }
 }
 @media (max-width: 700px) {
   .empty {

@@ -3,12 +3,13 @@ import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { hzOfMidi, midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
+  besideLoudness,
   happenedInTake,
   judgeShape,
-  masteredCounts,
   measureShape,
   noteKey,
   ofLearner,
+  PHASES,
   type Shape,
   SHAPE_WORDS,
   shapeKey,
@@ -28,7 +29,9 @@ import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
 import AgainstLoudness from '../AgainstLoudness.vue'
+import ShapeGrid from '../ShapeGrid.vue'
 import ShapeThread from '../ShapeThread.vue'
+import { heardSoFar } from '../measured.ts'
 import { useShownTake } from '../../take.ts'
 
 /** A tone that fills a shape of loudness while its pitch stays; a grid of notes and counts grows over weeks. */
@@ -49,7 +52,7 @@ const own = ref<number>()
 const counts = computed({ get: () => own.value ?? aim.value?.value ?? 3, set: (n) => (own.value = n) })
 const asked = computed(() => ({ shape: shape.value, counts: counts.value, perMinute: tools.bpm }))
 const askedS = computed(() => shapeS(asked.value))
-const phases = computed(() => (shape.value === 'steps' ? 5 : 2))
+const phases = computed(() => PHASES[shape.value])
 const { shown, keep, begin, forget } = useShownTake('sound', 'shaped-tone')
 const tenths = (x: number) => Math.round(10 * x) / 10
 
@@ -88,7 +91,7 @@ const take = (): Take | undefined => {
           along: Math.round(100 * along) / 100,
           rangeDb: tenths(rangeDb),
           turn: Math.round(100 * turn) / 100,
-          steadinessCents: tenths(withoutLoudness(tone.steadinessCents, centsPerDb, dbCurve)),
+          steadinessCents: tenths(besideLoudness(tone.steadinessCents, centsPerDb, dbCurve)),
           wobbleCents: tone.wobble.depthCents === null ? null : tenths(tone.wobble.depthCents),
           centsPerDb: centsPerDb === null ? null : Math.round(100 * centsPerDb) / 100,
           centsPerDbOff: plusMinus === null ? null : Math.round(100 * plusMinus) / 100,
@@ -105,13 +108,6 @@ const take = (): Take | undefined => {
       return undefined
     },
   }
-}
-/** What is left of the unsteadiness when loudness's own pull is taken out: the two add as squares. */
-function withoutLoudness(steadiness: number, perDb: number | null, db: readonly number[]): number {
-  if (perDb === null) return steadiness
-  const mean = db.reduce((a, b) => a + b, 0) / db.length
-  const spread = Math.sqrt(db.reduce((s, d) => s + (d - mean) ** 2, 0) / db.length)
-  return Math.sqrt(Math.max(0, steadiness ** 2 - (perDb * spread) ** 2))
 }
 const verdict = computed(() => (shown.value ? judgeShape(shown.value.data) : undefined))
 const before = computed(
@@ -145,14 +141,9 @@ const curves = computed(() => {
       tone: { startS: 0, endS: kept.lengthS },
     }
   }
-  const f = listening.frames.slice(0, listening.drawn)
-  const tone = listening.counted && { ...listening.counted }
   return {
-    timeS: f.map((x) => x.timeS),
-    hz: f.map((x) => x.hz),
-    db: f.map((x) => x.db),
-    count: f.length,
-    tone,
+    ...heardSoFar(listening.frames, listening.drawn),
+    tone: listening.counted && { ...listening.counted },
   }
 })
 const centre = computed(
@@ -168,18 +159,6 @@ const number = computed(() => (shown.value?.data.lengthS ?? listening.heldS).toF
 const afterForte = computed(
   () => choiceOf(DYNAMICS, lesson.answer?.learner.schools, lesson.schools) === 'after-forte',
 )
-/** Rows of the grid: counts; columns: notes that were worked on, and this one. */
-const grid = computed(() => {
-  const done = masteredCounts(all.value, shape.value)
-  const notes = new Set([
-    ...all.value.filter((e) => e.data.shape === shape.value).map((e) => noteKey(e.data.written)),
-    written.value,
-  ])
-  return [...notes]
-    .sort((a, b) => parseNote(a).midi - parseNote(b).midi)
-    .map((note) => ({ note, done: done.get(note) ?? new Set<number>() }))
-})
-const ROWS = [6, 5, 4, 3]
 const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
 </script>
 
@@ -218,7 +197,7 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
     </AfterTake>
   </section>
   <p v-else class="pitch">
-    <template v-if="aim && !lesson.observes">{{ aim.why }} </template>
+    <template v-if="aim && !lesson.observes">{{ `${aim.why} ` }}</template>
     <span v-if="afterForte" class="soft">Only once an open, healthy forte is at home.</span>
   </p>
   <div class="two">
@@ -245,32 +224,7 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
     />
   </div>
 
-  <div class="grid" role="table" :aria-label="`Notes that hold ${SHAPE_WORDS[shape]}, by counts a phase`">
-    <p class="soft">Notes that hold this shape, by counts a phase</p>
-    <div v-for="r in ROWS" :key="r" role="row" class="line">
-      <span
-        v-for="g in grid"
-        :key="g.note"
-        role="cell"
-        class="cell"
-        :class="{ done: g.done.has(r), now: g.note === written && r === counts }"
-        :aria-label="`${g.note} ${r}: ${g.done.has(r) ? 'mastered' : 'open'}`"
-      ></span>
-      <span role="rowheader" class="soft">{{ r }}</span>
-    </div>
-    <div class="line">
-      <button
-        v-for="g in grid"
-        :key="g.note"
-        type="button"
-        class="name"
-        :aria-pressed="g.note === written"
-        @click="written = g.note"
-      >
-        {{ prettyNote(g.note) }}
-      </button>
-    </div>
-  </div>
+  <ShapeGrid v-model="written" :entries="all" :shape="shape" :counts="counts" />
 </template>
 
 <style scoped>
@@ -287,44 +241,6 @@ const shapes = SHAPES.map((value) => ({ value, label: SHAPE_WORDS[value] }))
 }
 .pitch {
   font-size: 19px;
-}
-.grid {
-  margin-top: 10px;
-  overflow-x: auto;
-}
-.line {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  margin: 3px 0;
-}
-.cell {
-  width: 40px;
-  height: 14px;
-  flex: none;
-  border: 1.5px solid var(--soft);
-  border-radius: 3px;
-}
-.done {
-  background: var(--ink);
-  border-color: var(--ink);
-}
-.now {
-  outline: 3px solid var(--brass);
-}
-.name {
-  font: inherit;
-  width: 40px;
-  flex: none;
-  text-align: center;
-  color: var(--ink);
-  background: none;
-  border: 0;
-  padding: 2px 0;
-  cursor: pointer;
-}
-.name[aria-pressed='true'] {
-  font-weight: 700;
 }
 @media (max-width: 1000px) {
   .two {

@@ -21,7 +21,7 @@ import { ToneRibbon } from '@/drawings/index.ts'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../../AfterTake.vue'
 import KeepTake from '../KeepTake.vue'
-import { thin } from '../measured.ts'
+import { heardSoFar, thin } from '../measured.ts'
 import { useShownTake } from '../../take.ts'
 
 /** The smallest sounding part alone, against its mark: what too high or too low means, and what to try. */
@@ -79,8 +79,7 @@ const take = (): Take | undefined => {
 const verdict = computed(() => shown.value && lesson.inst && partVerdict(lesson.inst, shown.value.data))
 const curves = computed(() => {
   if (listening.result) return thin(listening.result)
-  const f = listening.frames.slice(0, listening.drawn)
-  return { timeS: f.map((x) => x.timeS), hz: f.map((x) => x.hz), db: f.map((x) => x.db), count: f.length }
+  return heardSoFar(listening.frames, listening.drawn)
 })
 const centre = computed(() => {
   const concert = chosen.value?.concert
