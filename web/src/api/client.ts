@@ -196,6 +196,8 @@ export const api = {
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES_ASKED.changeCard, { id }, patch),
   pdfUrl: (id: string, paper: 'A4' | 'Letter', large = false) =>
     `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,
+  chartUrl: (id: string, instrument: string, as: 'pdf' | 'svg') =>
+    `${addressOf(as === 'pdf' ? ROUTES_ASKED.chartPdf : ROUTES_ASKED.chartSvg, { id })}?instrument=${instrument}`,
   shelves: () => ask(ROUTES_ASKED.shelves, {}),
   shelvesOf: (id: string) => ask(ROUTES_ASKED.shelvesOf, { id }),
   addReed: (id: string, input: ReedInput) => ask(ROUTES_ASKED.addReed, { id }, input),

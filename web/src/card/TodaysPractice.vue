@@ -8,6 +8,7 @@ import { studioNow } from '@/base/clock.ts'
 import Fingers from '@/drawings/Fingers.vue'
 import Staff from '@/parts/Staff.vue'
 import CardNotes from './CardNotes.vue'
+import ThingsBeads from './ThingsBeads.vue'
 import Trouble from './Trouble.vue'
 import type { WeekCardInHand } from './week-card.ts'
 
@@ -62,18 +63,7 @@ async function report(kind: Kind, text: string) {
 <template>
   <div class="phone">
     <nav class="band" aria-label="Today’s practice">
-      <ol>
-        <li v-for="(r, i) in card.rows" :key="r.id" :class="{ done: isDone(r.id) }">
-          <button
-            type="button"
-            class="bead"
-            :aria-label="`${r.title}${isDone(r.id) ? ', done' : ''}`"
-            :aria-current="i === at ? 'step' : undefined"
-            :disabled="session === undefined"
-            @click="at = i"
-          ></button>
-        </li>
-      </ol>
+      <ThingsBeads v-model="at" :rows="card.rows" :done="isDone" :still="session === undefined" />
       <p class="where">
         <b>{{ row ? reads.text(row.title) : card.learnerName }}</b>
         <span v-if="session && minutesLeft">{{ minutesLeft }} minutes to go</span>
@@ -146,66 +136,6 @@ async function report(kind: Kind, text: string) {
 }
 .band {
   padding: 4px 12px 8px;
-}
-ol {
-  display: flex;
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-li {
-  position: relative;
-  flex: 1;
-  display: grid;
-  place-items: center;
-}
-/** From bead to bead a thread: thick behind what is done. */
-li + li::before {
-  content: '';
-  position: absolute;
-  top: 50%;
-  right: 50%;
-  width: 100%;
-  height: 2px;
-  margin-top: -1px;
-  background: var(--tube-light);
-}
-li.done + li::before {
-  height: 6px;
-  margin-top: -3px;
-  background: var(--brass-on-wood);
-}
-.bead {
-  position: relative;
-  z-index: 1;
-  width: 100%;
-  max-width: 44px;
-  height: 44px;
-  padding: 0;
-  background: none;
-  border: 0;
-  cursor: pointer;
-}
-.bead::after {
-  content: '';
-  position: absolute;
-  inset: 0;
-  margin: auto;
-  width: 16px;
-  height: 16px;
-  box-sizing: border-box;
-  border: 2px solid var(--on-wood-soft);
-  border-radius: 50%;
-  background: var(--wood);
-}
-.done .bead::after {
-  border-color: var(--brass-on-wood);
-  background: var(--brass-on-wood);
-}
-.bead[aria-current]::after {
-  width: 26px;
-  height: 26px;
-  border: 6px solid var(--brass-on-wood);
 }
 .where {
   display: flex;

@@ -2,15 +2,14 @@
 import { computed, useId } from 'vue'
 import { useMediaQuery } from '@vueuse/core'
 import { pictureOf, type FingerSystem, type TouchId } from '@halitus/core/instruments'
+import FingerTouch from './FingerTouch.vue'
+import type { TouchShown, TouchState } from './fingers.ts'
 import TubeShade from './TubeShade.vue'
 
 /**
  * The part of an instrument that fingers touch, with what they do: on the tube a finger that is down is a white disc, one that is up
  * the hole's ring; keys beside it are paddles. On a phone it stands upright, as it is held.
  */
-
-/** What a touch does, told by its shape: filled, ring, with a wedge down (pressing) or up (lifting). */
-type TouchState = 'held' | 'lifted' | 'pressing' | 'lifting'
 
 const props = defineProps<{
   system: FingerSystem
@@ -55,7 +54,7 @@ const stateOf = (id: TouchId, held: boolean): TouchState =>
   moves(props.pressing, id) ? 'pressing' : moves(props.lifting, id) ? 'lifting' : held ? 'held' : 'lifted'
 /** What is held or moves is drawn whole; a finger that is up is a ring, a key that nobody needs a dot. */
 const touches = computed(() =>
-  picture.value.touches.map((t) => {
+  picture.value.touches.map((t): TouchShown => {
     const state = stateOf(t.touch.id, t.held)
     const spoken = state !== 'lifted' || t.half
     const small = !spoken && t.key && !props.taps
@@ -73,29 +72,7 @@ const holes = computed(() =>
 )
 /** A key that nobody needs is a small paddle. */
 const SMALL = 0.5
-/** Letters as large as their touch allows, and never too small to be read. */
-const LEAST = 13
-const letter = (label: string) => {
-  const size = r.value * (label.length > 2 ? 0.95 : label.length > 1 ? 1.1 : 1.3)
-  // Upright, a paddle is narrower than it is long.
-  return Math.max(LEAST, upright.value && label.length > 2 ? 0.62 * size : size)
-}
 const allOpen = computed(() => !props.held.length && !props.pressing?.length)
-const wedge = (up: boolean) => {
-  const d = r.value * (up ? -1 : 1)
-  return `M ${-r.value * 0.55} ${d * 1.25} L 0 ${d * 1.85} L ${r.value * 0.55} ${d * 1.25} Z`
-}
-/** What a key press and a screen reader find. */
-const asButton = (t: { touch: { name: string }; state: TouchState; half: boolean; held: boolean }) => ({
-  role: 'button',
-  tabindex: 0,
-  'aria-pressed': t.half ? ('mixed' as const) : t.held,
-  'aria-label': `${t.touch.name}: ${say(t.state, t.half)}`,
-})
-const say = (state: TouchState, half: boolean) =>
-  half && state === 'lifted'
-    ? 'half open'
-    : { held: 'down', lifted: 'up', pressing: 'presses', lifting: 'lifts' }[state]
 </script>
 
 <template>
@@ -161,42 +138,16 @@ const say = (state: TouchState, half: boolean) =>
           class="bore-hole"
           :class="h.state"
         />
-        <g
+        <FingerTouch
           v-for="t in touches"
           :key="t.touch.id"
-          :transform="`translate(${t.x} ${t.y})`"
-          class="touch"
-          :class="[t.state, { small: t.small, on: t.on, key: t.key, taps }]"
-          v-bind="taps ? asButton(t) : {}"
-          @click="taps && emit('tap', t.touch.id)"
-          @keydown.enter.prevent="taps && emit('tap', t.touch.id)"
-          @keydown.space.prevent.stop="taps && emit('tap', t.touch.id)"
-        >
-          <circle v-if="taps" class="reach" :r="r * 1.35" />
-          <title>{{ t.touch.name }}: {{ say(t.state, t.half) }}</title>
-          <rect
-            v-if="t.key"
-            class="shape"
-            :x="-r * t.size"
-            :y="-picture.paddleHalf * t.size"
-            :width="2 * r * t.size"
-            :height="2 * picture.paddleHalf * t.size"
-            :rx="picture.paddleHalf * t.size"
-          />
-          <circle v-else class="shape" :r="r" />
-          <path v-if="t.half" :d="`M 0 ${-r} A ${r} ${r} 0 0 0 0 ${r} Z`" class="half" />
-          <path v-if="t.state === 'pressing'" :d="wedge(t.y > 0)" class="wedge" />
-          <path v-if="t.state === 'lifting'" :d="wedge(t.y <= 0)" class="wedge" />
-          <text
-            v-if="t.spoken || taps"
-            :transform="lettersTurn"
-            :y="letter(t.touch.label) * 0.35"
-            :style="{ fontSize: `${letter(t.touch.label)}px` }"
-            text-anchor="middle"
-          >
-            {{ t.touch.label }}
-          </text>
-        </g>
+          :t="t"
+          :r="r"
+          :paddle-half="picture.paddleHalf"
+          :upright="upright"
+          :taps="taps"
+          @tap="emit('tap', t.touch.id)"
+        />
       </g>
     </svg>
     <p v-if="allOpen && !taps" class="open">All open: no finger down</p>
@@ -254,88 +205,5 @@ const say = (state: TouchState, half: boolean) =>
 .open {
   margin: 2px 0 0;
   font-weight: 650;
-}
-/* Beside the tube: rings and paddles on the sheet, dark where a finger is. */
-.shape {
-  fill: var(--sheet);
-  stroke: var(--soft);
-  stroke-width: 1.4;
-}
-.touch text {
-  fill: var(--soft);
-}
-.key.lifted .shape {
-  fill: var(--silver);
-  stroke: var(--silver-edge);
-}
-.key.lifted text {
-  fill: #241d21;
-}
-.held .shape,
-.lifting .shape {
-  fill: var(--ink);
-  stroke: var(--ink);
-}
-.held text,
-.lifting text {
-  fill: var(--sheet);
-  font-weight: 700;
-}
-.pressing .shape {
-  fill: var(--cane);
-  stroke: var(--ink);
-  stroke-width: 3;
-}
-.pressing text {
-  fill: var(--ink);
-  font-weight: 700;
-}
-.half {
-  fill: var(--ink);
-}
-/* On the tube: the hole's ring, and a white disc where a finger is. */
-.on.lifted:not(.key) .shape {
-  fill: #171214;
-  stroke: var(--silver);
-  stroke-width: 2.4;
-}
-.on.lifted:not(.key) text {
-  fill: #f5f0ea;
-}
-.on.held .shape,
-.on.lifting .shape {
-  fill: #fdfcfa;
-  stroke: #241d21;
-}
-.on.held text,
-.on.lifting text,
-.on.pressing text {
-  fill: #241d21;
-}
-.on.pressing .shape {
-  fill: #f5ead0;
-  stroke: #241d21;
-}
-.on .half {
-  fill: #fdfcfa;
-}
-.taps {
-  cursor: pointer;
-}
-.reach {
-  fill: transparent;
-  stroke: none;
-}
-.taps:focus-visible {
-  outline: none;
-}
-.taps:focus-visible .shape {
-  stroke: var(--brass);
-  stroke-width: 4;
-}
-.wedge {
-  fill: var(--brass);
-  stroke: var(--ink);
-  stroke-width: 0.8;
 }
 </style>

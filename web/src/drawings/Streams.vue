@@ -124,9 +124,6 @@ svg {
   display: block;
   max-width: 100%;
 }
-.stream {
-  stroke: none;
-}
 .stream.air {
   fill: var(--air-fill);
 }

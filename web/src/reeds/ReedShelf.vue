@@ -1,19 +1,10 @@
 <script setup lang="ts">
-import { Button, Input } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
-import type { ReedAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import {
-  BREAK_IN_MINUTES,
-  minutesSinceRating,
-  RATE_EVERY_MINUTES,
-  REED_STATES,
-  type ReedState,
-} from '@halitus/core/reeds'
-import { useFormDraft } from '@/base/drafts.ts'
-import Choice from '@/parts/Choice.vue'
-import Quantity from '@/parts/Quantity.vue'
-import { dayName } from '@/base/words.ts'
+import { BREAK_IN_MINUTES } from '@halitus/core/reeds'
+import NewReed from './NewReed.vue'
+import ReedRow from './ReedRow.vue'
 import { useReeds } from './store.ts'
 
 /** One learner's reeds for one instrument: which one today, how each is doing, when to order. */
@@ -22,7 +13,6 @@ const props = defineProps<{
   instrumentId: InstrumentId
   /** Minutes that “played” logs. */
   minutes: number
-  /** What was measured with this learner, for the adviser. */
 }>()
 const reeds = useReeds()
 watch(
@@ -49,61 +39,6 @@ const retiredShown = ref(false)
 const retired = computed(() => ordered.value.filter((r) => r.state === 'retired').length)
 const listed = computed(() => ordered.value.filter((r) => retiredShown.value || r.state !== 'retired'))
 const playing = computed(() => shelf.value?.reeds.find((r) => r.inMouthpiece))
-
-const STATE_WORDS: Record<ReedState, string> = {
-  new: 'new',
-  'breaking-in': 'breaking in',
-  rotation: 'in rotation',
-  concert: 'for concerts',
-  resting: 'resting',
-  retired: 'retired',
-}
-const states = REED_STATES.map((value) => ({ value, label: STATE_WORDS[value] }))
-const strengthOf = (r: ReedAnswer) => (r.strength === null ? r.strengthWords : `${r.strength}`)
-const ratingOf = (r: ReedAnswer) => r.uses.findLast((u) => u.rating !== null)?.rating
-const lifeOf = (r: ReedAnswer) =>
-  r.state === 'retired'
-    ? ''
-    : r.life
-      ? `about ${Math.round(r.life.medianMinutes)} min left (${Math.round(r.life.intervalMinutes[0]!)} to ${Math.round(r.life.intervalMinutes[1]!)})`
-      : 'life: not enough data yet'
-
-/** The reed whose rating is being asked: the second tap. */
-const rating = ref<string>()
-const fault = ref('')
-const FAULTS = ['', 'gone soft', 'chipped', 'split', 'wavy', 'leaks at the side'].map((value) => ({
-  value,
-  label: value || 'no fault',
-}))
-const faultOf = (r: ReedAnswer) => r.uses.findLast((u) => u.fault)?.fault
-const due = (r: ReedAnswer) => minutesSinceRating(r) >= RATE_EVERY_MINUTES
-async function rate(reed: ReedAnswer, value: number) {
-  rating.value = undefined
-  await reeds.played(reed, props.minutes, value, fault.value)
-  fault.value = ''
-}
-const fresh = useFormDraft(`reed.${props.learnerId}.${props.instrumentId}`, {
-  name: '',
-  maker: '',
-  strength: 2 as number | undefined,
-  strengthWords: 'medium-soft',
-  cut: '',
-})
-async function add() {
-  const single = kind.value === 'single'
-  const { name, maker, cut, strength, strengthWords } = fresh.value
-  const added = await reeds.add(props.learnerId, {
-    instrument: props.instrumentId,
-    name,
-    maker,
-    cut,
-    strength: single ? (strength ?? null) : null,
-    strengthWords: single ? '' : strengthWords,
-    firstUse: null,
-    state: 'new',
-  })
-  if (added) fresh.value = { ...fresh.value, name: '' }
-}
 </script>
 
 <template>
@@ -135,73 +70,7 @@ async function add() {
     </div>
 
     <ul class="list">
-      <li
-        v-for="r in listed"
-        :key="r.id"
-        class="reed"
-        :class="{ gone: r.state === 'retired', playing: r.inMouthpiece }"
-      >
-        <div>
-          <b class="name">{{ r.name }}</b>
-          <span v-if="r.inMouthpiece" class="mark">being played</span>
-          <p class="soft">
-            {{
-              [strengthOf(r), r.maker, r.cut, r.firstUse && `since ${dayName(r.firstUse).slice(4)}`]
-                .filter(Boolean)
-                .join(', ') || 'strength not noted'
-            }}
-          </p>
-        </div>
-        <div>
-          <p>
-            {{ Math.round(r.minutes) }} min<template v-if="ratingOf(r)">, rated {{ ratingOf(r) }}</template
-            ><template v-if="faultOf(r)">, {{ faultOf(r) }}</template>
-          </p>
-          <p class="soft">{{ lifeOf(r) }}</p>
-        </div>
-        <Choice
-          :model-value="r.state"
-          :options="states"
-          :label="`State of ${r.name}`"
-          small
-          @update:model-value="(s) => s && reeds.change(r.id, { state: s })"
-        />
-        <div class="taps">
-          <template v-if="r.state !== 'retired'">
-            <template v-if="rating === r.id">
-              <Choice v-model="fault" :options="FAULTS" :label="`Fault of ${r.name}`" small />
-              <Button
-                v-for="n in 5"
-                :key="n"
-                size="small"
-                :aria-label="`Rate ${r.name} ${n} of 5`"
-                @click="rate(r, n)"
-                >{{ n }}</Button
-              >
-            </template>
-            <template v-else>
-              <Button size="small" :aria-label="`Played: ${r.name}`" @click="reeds.played(r, minutes)"
-                >Played</Button
-              >
-              <Button
-                size="small"
-                :aria-label="`Played and rated: ${r.name}`"
-                :type="due(r) ? 'primary' : 'default'"
-                @click="rating = r.id"
-                >{{ due(r) ? 'Rate now' : 'Rate' }}</Button
-              >
-            </template>
-            <Button
-              v-if="!r.inMouthpiece"
-              size="small"
-              :aria-label="`${r.name} into the mouthpiece`"
-              @click="reeds.change(r.id, { inMouthpiece: true })"
-              >In</Button
-            >
-          </template>
-          <Button size="small" :aria-label="`Delete ${r.name}`" @click="reeds.remove(r)">×</Button>
-        </div>
-      </li>
+      <ReedRow v-for="r in listed" :key="r.id" :reed="r" :minutes="minutes" />
     </ul>
     <p v-if="retired" class="retired">
       <Button size="small" :aria-expanded="retiredShown" @click="retiredShown = !retiredShown">{{
@@ -212,28 +81,7 @@ async function add() {
 
     <details class="another" :open="!ordered.length">
       <summary>Another reed</summary>
-      <form class="new" @submit.prevent="add">
-        <Input
-          v-model:value="fresh.name"
-          aria-label="Mark on the reed"
-          placeholder="Mark on the reed"
-          :maxlength="60"
-        />
-        <Quantity
-          v-if="kind === 'single'"
-          id="reed-strength"
-          :model-value="fresh.strength ?? 2"
-          label="Strength"
-          :min="1"
-          :max="5"
-          :step="0.5"
-          @update:model-value="(n) => (fresh.strength = n)"
-        />
-        <Input v-else v-model:value="fresh.strengthWords" aria-label="Strength in words" :maxlength="40" />
-        <Input v-model:value="fresh.maker" aria-label="Maker" placeholder="Maker" :maxlength="60" />
-        <Input v-model:value="fresh.cut" aria-label="Cut" placeholder="Cut" :maxlength="40" />
-        <Button html-type="submit" :disabled="!fresh.name.trim()">New reed</Button>
-      </form>
+      <NewReed :learner-id="learnerId" :instrument-id="instrumentId" />
     </details>
     <p class="caution">
       Reeds are personal: clean and dry between uses. A chipped or split reed is replaced; knives and files
@@ -256,49 +104,11 @@ async function add() {
   line-height: 1.15;
   font-weight: 650;
 }
-.reed {
-  display: grid;
-  grid-template-columns: 1.1fr 1.3fr 134px auto;
-  gap: 14px;
-  align-items: center;
-  border-top: 1px solid var(--line);
-  padding: 5px 0;
-  min-height: 52px;
-}
-.playing {
-  box-shadow: inset 4px 0 var(--brass);
-  padding-left: 12px;
-}
-.name {
-  font-size: 18px;
-}
-.mark {
-  margin-left: 8px;
-  color: var(--brass-text);
-}
-.gone .name {
-  color: var(--soft);
-  text-decoration: line-through;
-}
 .retired {
   margin-top: 8px;
 }
-.taps {
-  display: flex;
-  gap: 4px;
-  justify-content: flex-end;
-  min-width: 178px;
-}
-.new {
-  display: grid;
-  grid-template-columns: 1.4fr 0.7fr 1fr 1fr auto;
-  gap: 8px;
-  margin: 12px 0;
-}
 @media (max-width: 1000px) {
-  .today,
-  .reed,
-  .new {
+  .today {
     grid-template-columns: 1fr;
   }
 }

@@ -8,8 +8,8 @@ import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import NoteName from '@/parts/NoteName.vue'
-import Quantity from '@/parts/Quantity.vue'
 import Plate from '@/parts/Plate.vue'
+import SimulatedPlaying from './SimulatedPlaying.vue'
 
 /** The head of everything that is heard: the number, the note, one button, and where sound comes from. */
 const props = defineProps<{
@@ -28,11 +28,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ begins: [] }>()
 const NARROW_PX = 700
-const PLAYING = [
-  { id: 'aloud', name: 'Aloud' },
-  { id: 'silent', name: 'Silent' },
-  { id: 'at once', name: 'Without waiting' },
-] as const
 const listening = useListening()
 const lesson = useLesson()
 const fileInput = ref<HTMLInputElement>()
@@ -135,18 +130,7 @@ const offerOthers = computed(() => !!listening.problem && listening.source === '
     <Button v-if="listening.share !== undefined" @click="listening.cancelFile()"
       >Stop reading the file</Button
     >
-    <template v-if="listening.source === 'player'">
-      <label for="player-length">simulated for</label>
-      <Quantity id="player-length" v-model="listening.playerLengthS" :min="1" :max="60" unit="s" />
-      <Button
-        v-for="way in PLAYING"
-        :key="way.id"
-        size="small"
-        :aria-pressed="listening.playing === way.id"
-        @click="listening.playing = way.id"
-        >{{ way.name }}</Button
-      >
-    </template>
+    <SimulatedPlaying v-if="listening.source === 'player'" />
   </div>
 
   <p v-if="doubts.length" class="doubts soft" role="status">

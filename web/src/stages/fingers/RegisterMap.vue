@@ -3,16 +3,7 @@ import { computed } from 'vue'
 import type { Break } from '@halitus/core/crossings'
 import type { RangeNote, Terrace } from '@halitus/core/fingering'
 import { noteWord, parseNote, prettyNote } from '@halitus/core/pitch'
-
-/** A move of this week as an arc. */
-export interface Arc {
-  from: string
-  to: string
-  clean: number
-  tries: number
-  /** Few of its changes were clean. */
-  fails: boolean
-}
+import { arcsOver, type Arc } from './arcs.ts'
 
 /** The range as terraces with the breaks between them: what is known is filled, moves are arcs, thick where they fail. */
 const props = defineProps<{
@@ -90,34 +81,7 @@ const lines = computed(() => {
   const edges = new Set(props.terraces.slice(1).map((t) => midi(t.notes[0]!.written)))
   return [...edges].map((m) => ({ m, x: xOf(m) - step.value / 2 }))
 })
-const drawnArcs = computed(() =>
-  props.arcs.flatMap((arc) => {
-    const [a, b] = [dotAt(midi(arc.from)), dotAt(midi(arc.to))]
-    if (!a || !b) return []
-    const top = Math.min(a.y, b.y) - 30 - Math.abs(a.x - b.x) * 0.12
-    return [
-      {
-        ...arc,
-        path: `M ${a.x} ${a.y - radius.value} C ${a.x} ${top}, ${b.x} ${top}, ${b.x} ${b.y - radius.value}`,
-        x: (a.x + b.x) / 2,
-        y: Math.max(12, top * 0.75 + Math.min(a.y, b.y) * 0.25 - 8),
-        width: 1.6 + 6 * (1 - arc.clean / Math.max(1, arc.tries)),
-      },
-    ]
-  }),
-)
-/** Counts of neighbouring arcs stand above each other, not on each other. */
-const [LABEL_WIDTH, LABEL_HEIGHT] = [56, 15]
-const bows = computed(() => {
-  const placed: { x: number; y: number }[] = []
-  return drawnArcs.value.map((arc) => {
-    let y = arc.y
-    while (placed.some((p) => Math.abs(p.x - arc.x) < LABEL_WIDTH && Math.abs(p.y - y) < LABEL_HEIGHT))
-      y -= LABEL_HEIGHT
-    placed.push({ x: arc.x, y })
-    return { ...arc, y }
-  })
-})
+const bows = computed(() => arcsOver(props.arcs, (note) => dotAt(midi(note)), radius.value))
 function go(event: KeyboardEvent) {
   const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (by === undefined) return

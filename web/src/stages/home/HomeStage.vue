@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { Button, InputNumber, Textarea } from 'ant-design-vue'
+import { Button } from 'ant-design-vue'
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { CardRow } from '@halitus/core/records'
 import { api } from '@/api/index.ts'
-import LearnersLink from './LearnersLink.vue'
+import BesideCard from './BesideCard.vue'
+import PaperHead from './PaperHead.vue'
 import PaperRow from './PaperRow.vue'
 import { useLesson } from '@/lesson/index.ts'
 import { useDraft } from '@/base/drafts.ts'
-import { dayName } from '@/base/words.ts'
 import { useNotices } from '@/base/notices.ts'
 import Plate from '@/parts/Plate.vue'
 
@@ -111,33 +111,14 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
   </p>
   <div v-else class="desk">
     <article class="paper" aria-label="The card">
-      <p class="title">
-        <b>{{ firstName }}’s week</b>
-        <span class="soft">from {{ dayName(card.from) }},</span>
-        <InputNumber
-          id="sessions"
-          aria-label="Sessions"
-          :value="now?.sessions ?? 5"
-          :min="1"
-          :max="7"
-          :bordered="false"
-          class="number"
-          @change="(n) => typeof n === 'number' && change({ sessions: n })"
-        />
-        <span class="soft">sessions</span>
-      </p>
-      <p class="listening">
-        <label for="listen">Listen for</label>
-        <Textarea
-          id="listen"
-          :value="now?.listenFor ?? ''"
-          :maxlength="200"
-          :bordered="false"
-          auto-size
-          class="written"
-          @update:value="(listenFor) => change({ listenFor })"
-        />
-      </p>
+      <PaperHead
+        :name="firstName"
+        :from="card.from"
+        :sessions="now?.sessions ?? 5"
+        :listen-for="now?.listenFor ?? ''"
+        @update:sessions="(sessions) => change({ sessions })"
+        @update:listen-for="(listenFor) => change({ listenFor })"
+      />
       <p v-if="elsewhere" class="caution" role="alert">
         The card was changed elsewhere meanwhile; it has
         {{ card.rows.map((r) => r.title).join(', ') || 'no rows' }}.
@@ -166,25 +147,10 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
         <span class="seen soft">seen at home by</span>
       </p>
     </article>
-    <aside class="beside" aria-label="Beside the card">
-      <h3>Beside the card</h3>
-      <p v-if="!leftOut.length" class="soft">Nothing was left out.</p>
-      <ul v-else>
-        <li v-for="row in leftOut" :key="row.id" class="slip">
-          <b>{{ row.minutes }}</b>
-          <span
-            ><b>{{ row.title }}</b
-            ><br /><span class="soft">{{ row.amount }}; left out, to keep to {{ limit }} minutes</span></span
-          >
-          <Button size="small" @click="bringIn(row)">Bring in</Button>
-        </li>
-      </ul>
-      <LearnersLink v-if="lesson.answer" :learner="lesson.answer.learner.id" />
-    </aside>
+    <BesideCard :left-out="leftOut" :limit="limit" :learner="lesson.answer?.learner.id" @bring-in="bringIn" />
   </div>
 </template>
 
-<style scoped src="./written.css"></style>
 <style scoped>
 .head {
   display: flex;
@@ -218,28 +184,6 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
   /* Paper on a desk. */
   box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
 }
-.title {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 2px 10px;
-  font-size: 18px;
-}
-.title > b {
-  font-size: 30px;
-  line-height: 1.1;
-}
-.listening {
-  display: flex;
-  align-items: baseline;
-  gap: 10px;
-  margin: 4px 0 8px;
-  font-size: 18px;
-}
-.listening label {
-  flex: none;
-  color: var(--soft);
-}
 .sum {
   display: flex;
   align-items: baseline;
@@ -259,25 +203,6 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
   padding-left: 170px;
   border-top: 1px solid var(--soft);
   font-size: 14px;
-}
-.beside {
-  display: grid;
-  gap: 12px;
-}
-.slip {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  align-items: start;
-  gap: 12px;
-  margin-bottom: 10px;
-  padding: 12px 14px;
-  border-radius: 4px;
-  background: var(--sheet);
-  box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
-}
-.slip > b {
-  font-size: 18px;
-  color: var(--soft);
 }
 @media (max-width: 1000px) {
   .desk {

@@ -11,6 +11,7 @@ import { isTyping, pressesButton } from '@/base/keys.ts'
 import Views from '@/parts/Views.vue'
 import Plate from '@/parts/Plate.vue'
 import StepBeads from './StepBeads.vue'
+import StepFaults from './StepFaults.vue'
 import StepTriple from './StepTriple.vue'
 
 const lesson = useLesson()
@@ -144,25 +145,16 @@ function mark(stepId: string): 'ok' | 'wrong' | 'open' {
         @right="judge('ok')"
         @wrong="(id) => judge('wrong', id)"
       />
-      <ul v-if="others.length" class="faults" :class="{ few: picture }" aria-label="Or what is wrong">
-        <li v-for="f in others" :key="f.id">
-          <button
-            type="button"
-            class="fault"
-            :class="{ chosen: verdicts.get(current.step.id)?.faultId === f.id }"
-            @click="judge('wrong', f.id)"
-          >
-            <span
-              ><b>{{ f.what }}</b>
-              <span v-if="lastFault.get(current.step.id) === f.id" class="often">last time</span><br /><span
-                class="soft"
-                >{{ f.effect }}</span
-              ></span
-            >
-            <kbd>{{ LETTERS[current.step.faults.indexOf(f)] }}</kbd>
-          </button>
-        </li>
-      </ul>
+      <StepFaults
+        v-if="others.length"
+        :faults="others"
+        :step="current.step"
+        :letters="LETTERS"
+        :chosen="verdicts.get(current.step.id)?.faultId"
+        :last="lastFault.get(current.step.id)"
+        :few="!!picture"
+        @wrong="(id) => judge('wrong', id)"
+      />
       <p v-if="current.step.caution" class="caution">{{ current.step.caution }}</p>
       <p class="foot">
         <span v-if="current.step.tolerance && !picture" class="soft"
@@ -214,45 +206,6 @@ function mark(stepId: string): 'ok' | 'wrong' | 'open' {
   color: var(--brass-text);
   font-weight: 650;
   font-size: 16px;
-}
-.faults {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(300px, 1fr));
-  gap: 12px;
-  margin: 12px 0;
-}
-.fault {
-  width: 100%;
-  height: 100%;
-  min-height: 112px;
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  padding: 16px 20px;
-  font: inherit;
-  font-size: 17px;
-  text-align: left;
-  color: inherit;
-  background: var(--desk);
-  border: 3px solid transparent;
-  border-radius: var(--radius);
-  cursor: pointer;
-}
-.fault b {
-  font-size: 22px;
-}
-.few .fault {
-  min-height: 0;
-  padding: 10px 16px;
-}
-.few .fault b {
-  font-size: 18px;
-}
-.fault:hover {
-  background: var(--lacquer-wash);
-}
-.fault.chosen {
-  border-color: var(--lacquer);
 }
 .foot {
   display: flex;

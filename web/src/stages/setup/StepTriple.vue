@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SetupStep, StepPicture } from '@halitus/core/instruments'
-import GaugeDrawing from './GaugeDrawing.vue'
+import { GaugePicture } from '@/drawings/index.ts'
 
 /** Right and wrong side by side on one line: too little at the left, right in the middle, too much at the right. The picture answers. */
 const props = defineProps<{
@@ -46,7 +46,7 @@ const sides = computed(() => {
       :aria-label="s.fault ? `${s.fault.what}: ${s.fault.effect}` : 'Like this'"
       @click="s.fault ? $emit('wrong', s.fault.id) : $emit('right')"
     >
-      <GaugeDrawing :model-value="s.values" :gauge="picture.gauge" still class="drawing" />
+      <GaugePicture :values="s.values" :gauge="picture.gauge" still class="drawing" />
       <span class="words">
         <b
           >{{ s.fault?.what ?? 'Like this' }}

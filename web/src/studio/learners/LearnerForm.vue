@@ -15,16 +15,15 @@ import {
 } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { ATTITUDE } from '@halitus/core/schools'
-import { dayOf } from '@halitus/core/time'
-import { studioNow } from '@/base/clock.ts'
 import { api, ApiError } from '@/api/index.ts'
 import { focusOnOpen } from '@/base/focus.ts'
 import { useSaving } from '@/base/meanwhile.ts'
-import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Meanwhile from '@/parts/Meanwhile.vue'
 import SchoolChoices from '@/parts/SchoolChoices.vue'
 import { useStudio } from '../store.ts'
+import ConsentNoted from './ConsentNoted.vue'
+import RegularLesson from './RegularLesson.vue'
 
 /** A new learner, or one that is there already and is changed. */
 const props = defineProps<{ learner?: LearnerRecord | undefined }>()
@@ -104,41 +103,6 @@ function plainly(field: string, message: string): string {
   if (field.startsWith('regular.time')) return 'Say at what time the lessons begin.'
   return message.replace(field, NAMES[field] ?? field)
 }
-const regularWords = [
-  { value: 0, label: 'no regular time' },
-  ...['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'].map((label, i) => ({
-    value: i + 1,
-    label: `every ${label}`,
-  })),
-]
-const weekday = computed({
-  get: () => form.regular?.weekday ?? 0,
-  set: (day) => {
-    const first = form.instruments[0]
-    form.regular = day
-      ? { time: '16:00', minutes: 30, instrument: first ?? 'clarinet', ...form.regular, weekday: day }
-      : null
-  },
-})
-// A regular lesson is on an instrument that is played.
-watch(
-  () => form.instruments,
-  (played) => {
-    if (form.regular && played[0] && !played.includes(form.regular.instrument))
-      form.regular.instrument = played[0]
-  },
-)
-const consents = [
-  { value: '', label: 'not noted' },
-  { value: 'guardian', label: 'a parent or guardian agreed' },
-  { value: 'learner', label: 'the learner agreed' },
-] as const
-const agreed = computed({
-  get: () => form.consent?.by ?? '',
-  set: (by: '' | Consent['by']) => {
-    form.consent = by ? { on: dayOf(studioNow()), ...form.consent, by } : null
-  },
-})
 const studioSchools = ref<Record<string, string>>({})
 watch(open, async (now) => {
   if (now && props.learner) {
@@ -201,21 +165,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <label for="l-sessions">Sessions a week</label>
       <Quantity id="l-sessions" v-model="form.sessionsPerWeek" :min="1" :max="7" />
       <label for="l-regular">Comes</label>
-      <div class="regular">
-        <Choice id="l-regular" v-model="weekday" :options="regularWords" />
-        <template v-if="form.regular">
-          <label for="l-time">at</label>
-          <input id="l-time" v-model="form.regular.time" type="time" class="clock-field" />
-          <label for="l-long">for</label>
-          <Quantity id="l-long" v-model="form.regular.minutes" :min="5" :max="180" unit="min" />
-          <Choice
-            v-if="form.instruments.length > 1"
-            v-model="form.regular.instrument"
-            label="Instrument of the regular lesson"
-            :options="form.instruments.map((i) => ({ value: i, label: instrument(i).name }))"
-          />
-        </template>
-      </div>
+      <RegularLesson v-model="form.regular" :instruments="form.instruments" />
       <span>Schools</span>
       <div>
         <SchoolChoices v-model="form.schools" :schools="[ATTITUDE]" :fallback="studioSchools" />
@@ -229,13 +179,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       <label for="l-note">Note</label>
       <Textarea id="l-note" v-model:value="form.note" :rows="2" :maxlength="1000" />
       <label for="l-consent">Consent</label>
-      <div class="regular">
-        <Choice id="l-consent" v-model="agreed" :options="consents" />
-        <template v-if="form.consent">
-          <label for="l-agreed">on</label>
-          <input id="l-agreed" v-model="form.consent.on" type="date" class="clock-field" />
-        </template>
-      </div>
+      <ConsentNoted v-model="form.consent" />
       <p v-if="problem" class="problem" role="alert">{{ problem.message }}</p>
       <Meanwhile class="hint" :changed="meanwhile" @mine="save(true)" @theirs="saving.takeTheirs()" />
       <p class="soft hint">
@@ -251,12 +195,6 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
   display: grid;
   grid-template-columns: 130px minmax(0, 1fr);
   gap: 12px;
-  align-items: center;
-}
-.regular {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
   align-items: center;
 }
 .instruments {

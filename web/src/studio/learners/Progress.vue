@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { Button } from 'ant-design-vue'
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { RouterLink } from 'vue-router'
+import { computed, ref, watch } from 'vue'
 import type { LearnerAnswer } from '@halitus/core/contract'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import { lanesOf, practised } from '@halitus/core/practice'
 import { progressOf, type Series } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
-import { dayOf, instantOf } from '@halitus/core/time'
 import { api } from '@/api/index.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { studioNow } from '@/base/clock.ts'
-import { capital, clock, dayName } from '@/base/words.ts'
+import { capital } from '@/base/words.ts'
+import CardsAndLessons from './CardsAndLessons.vue'
 import Lanes from './Lanes.vue'
+import OpenedLane from './OpenedLane.vue'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
 import Plate from '@/parts/Plate.vue'
@@ -20,8 +19,6 @@ import Views from '@/parts/Views.vue'
 import { useAsked } from '@/base/asked.ts'
 
 const props = defineProps<{ id: string }>()
-/** The chart library comes when there is something to draw. */
-const SeriesChart = defineAsyncComponent(() => import('./SeriesChart.vue'))
 const studio = useStudio()
 const answer = ref<LearnerAnswer>()
 const failed = ref('')
@@ -68,17 +65,7 @@ const movements = computed(() =>
 )
 /** The lane that is open: all that was measured there, the newest first. */
 const open = ref<string>()
-const groups = computed(() => {
-  const byTitle = new Map<string, Series[]>()
-  for (const s of lanes.value.find((l) => l.stage === open.value)?.all ?? [])
-    byTitle.set(s.title, [...(byTitle.get(s.title) ?? []), s])
-  const newest = (list: Series[]) => Math.max(...list.map((s) => instantOf(dayOf(s.points.at(-1)!.at))))
-  return [...byTitle]
-    .map(([title, series]) => ({ title, series }))
-    .sort((a, b) => newest(b.series) - newest(a.series))
-})
-const shownTitle = ref<string>()
-const shown = computed(() => groups.value.find((g) => g.title === shownTitle.value) ?? groups.value[0])
+const opened = computed(() => lanes.value.find((l) => l.stage === open.value)?.all)
 const aims = computed(
   () => answer.value?.aims.find((a) => a.instrument === played.value)?.aims.slice(0, 3) ?? [],
 )
@@ -128,22 +115,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
       <p v-if="!lanes.length" class="soft">
         Nothing measured yet. The first long tone is measured at the stop Sound of a lesson.
       </p>
-      <section v-if="shown" class="opened">
-        <p v-if="groups.length > 1" class="abouts" role="group" aria-label="What is shown">
-          <Button
-            v-for="g in groups"
-            :key="g.title"
-            size="small"
-            :type="g === shown ? 'primary' : 'default'"
-            :aria-pressed="g === shown"
-            @click="shownTitle = g.title"
-            >{{ g.title }}</Button
-          >
-        </p>
-        <div class="charts">
-          <SeriesChart v-for="s in shown.series" :key="s.name" :series="s" :aims="!observes" />
-        </div>
-      </section>
+      <OpenedLane v-if="opened" class="opened" :all="opened" :observes="observes" />
       <p v-if="aims[0]" class="next">Next: {{ aims[0].title }}.</p>
       <div class="facts">
         <section>
@@ -167,33 +139,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           </div>
         </section>
       </div>
-      <div class="below">
-        <section>
-          <h2>Cards</h2>
-          <ol v-if="weeks.length" class="cards">
-            <li v-for="w in [...weeks].reverse()" :key="w.id">
-              <RouterLink
-                :to="{ name: 'card', params: { id: w.id } }"
-                :aria-label="`Week from ${dayName(w.from)}: ${w.done} of ${w.planned}`"
-                >{{ dayName(w.from) }}</RouterLink
-              >
-              <span class="soft">{{ w.done }} of {{ w.planned }}</span>
-            </li>
-          </ol>
-          <p v-else class="soft">No card yet.</p>
-        </section>
-        <section>
-          <h2>Lessons</h2>
-          <ul class="lessons">
-            <li v-for="l in lessons" :key="l.id">
-              <RouterLink :to="{ name: 'setup', params: { id: l.id } }"
-                >{{ dayName(l.startsAt) }}, {{ clock(l.startsAt) }}</RouterLink
-              >
-              <span class="soft"> {{ instrument(l.instrument).name }}</span>
-            </li>
-          </ul>
-        </section>
-      </div>
+      <CardsAndLessons class="below" :weeks="weeks" :lessons="lessons" />
       <NewLesson v-model:open="adding" :learner-id="id" :shown="played" />
     </template>
     <p v-else-if="failed" class="caution" role="alert">{{ failed }}</p>
@@ -236,50 +182,10 @@ h1 {
 .aims h2 {
   width: 100%;
 }
-.abouts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  margin: 6px 0 10px;
-}
-.charts {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(420px, 1fr));
-  gap: 28px;
-}
-.below {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 40px;
-  margin-top: 24px;
-}
 .movements {
   margin: 0 0 10px;
   font-size: 22px;
   line-height: 1.25;
-}
-.opened {
-  margin: 12px 0;
-}
-.cards {
-  max-height: 180px;
-  overflow: auto;
-}
-.cards li {
-  padding: 3px 0;
-}
-.cards .soft {
-  margin-left: 8px;
-}
-.lessons {
-  max-height: 180px;
-  overflow: auto;
-}
-.lessons .soft {
-  margin-left: 8px;
-}
-.lessons li {
-  padding: 3px 0;
 }
 .next {
   display: none;
@@ -306,9 +212,7 @@ h1 {
   .progress {
     padding: 20px;
   }
-  .facts,
-  .charts,
-  .below {
+  .facts {
     grid-template-columns: minmax(0, 1fr);
   }
 }

@@ -6,7 +6,6 @@ import { breaksOf, breakSteps, judgeStep, type BreakStep } from '@halitus/core/c
 import { rangeWords, registerMap } from '@halitus/core/fingering'
 import { fingerSystem } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
-import type { PhraseNote } from '@halitus/core/player'
 import { CLEAN_SHARE, NEW_DAYS, ofLearner, stepsPassed } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { daysBetween } from '@halitus/core/time'
@@ -14,11 +13,13 @@ import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
-import { Fingers } from '@/drawings/index.ts'
 import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
+import { asPlayed, playS } from '../break-played.ts'
 import { useKnown } from '../known.ts'
-import RegisterMap, { type Arc } from '../RegisterMap.vue'
+import type { Arc } from '../arcs.ts'
+import StepPictures from '../StepPictures.vue'
+import RegisterMap from '../RegisterMap.vue'
 import TryFingers from '../TryFingers.vue'
 import { LOUD_DB } from '../../take.ts'
 
@@ -70,25 +71,6 @@ const arcs = computed((): Arc[] => {
 /** A note of the map that is looked at. */
 const looked = ref(here.value?.to ?? known.value[0] ?? inst.value?.teaching.firstNotes[0] ?? 'B4')
 const aboutNote = computed(() => (inst.value ? rangeWords(inst.value, looked.value) : ''))
-
-function asPlayed(s: BreakStep): PhraseNote[] {
-  const lengthS = 0.6
-  if (s.heard === 'held') return [{ written: s.notes[0]!.written, lengthS: 3.6, begins: 'tongue' }]
-  if (s.heard === 'line')
-    return s.notes.map((n, i) => ({
-      written: n.written,
-      lengthS: i ? lengthS : 1,
-      begins: i ? 'slur' : 'tongue',
-    }))
-  const [a, b] = s.direction ? [s.direction.from, s.direction.to] : [s.notes[0]!.written, s.notes[1]!.written]
-  return Array.from({ length: 2 * s.times }, (_, n) => ({
-    written: n % 2 ? b : a,
-    lengthS,
-    begins: !n || s.begins === 'tongue' ? ('tongue' as const) : ('slur' as const),
-    gapS: s.begins === 'tongue' ? 0.04 : 0,
-  }))
-}
-const playS = (s: BreakStep) => Math.ceil(asPlayed(s).reduce((sum, n) => sum + n.lengthS, 0))
 
 const take = (): Take | undefined => {
   const [on, s, b] = [inst.value, step.value, here.value]
@@ -167,14 +149,6 @@ const place = computed(() => steps.value.findIndex((s) => s.id === step.value?.i
 const options = computed(() =>
   breaks.value.map((b, value) => ({ value, label: `${prettyNote(b.from)} to ${prettyNote(b.to)}` })),
 )
-const moving = computed(() => {
-  const [a, b] = step.value?.notes ?? []
-  if (!a || !b || step.value?.heard === 'held') return { press: [], lift: [] }
-  return {
-    press: b.touches.filter((t) => !a.touches.includes(t)),
-    lift: a.touches.filter((t) => !b.touches.includes(t)),
-  }
-})
 </script>
 
 <template>
@@ -222,19 +196,7 @@ const moving = computed(() => {
       <span class="soft">{{ here.preparation }}</span>
     </p>
     <StepLine :steps="steps" :passed="passedOf" :at="step.id" label="Steps over the break" @go="go" />
-    <div class="pictures">
-      <div v-for="(n, i) in step.notes.slice(0, 2)" :key="n.written + i">
-        <b>{{ prettyNote(n.written) }}</b>
-        <Fingers
-          :system="system"
-          :family="inst.family"
-          :held="n.touches"
-          :pressing="i ? [] : moving.press"
-          :lifting="i ? [] : moving.lift"
-          :label="`${inst.name}: ${n.written}`"
-        />
-      </div>
-    </div>
+    <StepPictures :step="step" :inst="inst" :system="system" />
     <TryFingers :inst="inst" :system="system" :note="looked">
       <p class="soft">{{ aboutNote }}</p>
     </TryFingers>
@@ -260,19 +222,5 @@ const moving = computed(() => {
   flex-wrap: wrap;
   align-items: center;
   gap: 10px;
-}
-.pictures {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 4px 22px;
-  margin-top: 6px;
-}
-.pictures b {
-  font-size: 24px;
-}
-@media (min-width: 701px) and (max-width: 1000px) {
-  .pictures {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -7,6 +7,7 @@ import { fingerSystem } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { TICKS } from '@halitus/core/tongue'
+import { api } from '@/api/index.ts'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -15,6 +16,7 @@ import Staff from '@/parts/Staff.vue'
 import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 import { useKnown } from '../known.ts'
+import NotesInOrder from '../NotesInOrder.vue'
 import { LOUD_DB } from '../../take.ts'
 
 /** The next note, met from a known one: what differs, on the staff and under the fingers, until it sounds. */
@@ -99,22 +101,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'w' && !isTyping(event) && !event.repeat) void meet('tapped')
 })
 const chartUrl = (as: 'pdf' | 'svg') =>
-  `/api/learners/${encodeURIComponent(lesson.answer?.learner.id ?? '')}/chart/${as}?instrument=${inst.value?.id}`
-const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(note) ? 'known' : '')
+  lesson.answer && inst.value && api.chartUrl(lesson.answer.learner.id, inst.value.id, as)
 </script>
 
 <template>
   <template v-if="inst && system && meeting">
-    <ol class="order" aria-label="Order of notes">
-      <li v-for="n in order" :key="n" :class="[state(n), { here: n === written }]">
-        <button type="button" :aria-pressed="n === written" @click="chosen = n">
-          <span class="mark" aria-hidden="true"></span>{{ prettyNote(n)
-          }}<span class="visually-hidden">{{
-            { fresh: ', new this week', known: ', known', '': '' }[state(n)]
-          }}</span>
-        </button>
-      </li>
-    </ol>
+    <NotesInOrder v-model="chosen" :order="order" :fresh="fresh" :is-known="isKnown" />
     <TakeHead
       :number="prettyNote(written)"
       unit=""
@@ -169,48 +161,6 @@ const state = (note: string) => (fresh.value.includes(note) ? 'fresh' : isKnown(
 </template>
 
 <style scoped>
-.order {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 4px;
-  margin: 6px 0 10px;
-}
-.order button {
-  font: inherit;
-  font-size: 16px;
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  padding: 4px 7px;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  background: none;
-  color: var(--soft);
-  cursor: pointer;
-}
-.order .here button {
-  border-color: var(--brass);
-  color: var(--ink);
-  font-weight: 650;
-}
-.order .known button,
-.order .fresh button {
-  color: var(--ink);
-}
-.mark {
-  width: 11px;
-  height: 11px;
-  border-radius: 50%;
-  border: 1.6px solid var(--soft);
-}
-.known .mark {
-  background: var(--ink);
-  border-color: var(--ink);
-}
-.fresh .mark {
-  background: var(--brass);
-  border-color: var(--ink);
-}
 .meeting {
   display: flex;
   flex-wrap: wrap;

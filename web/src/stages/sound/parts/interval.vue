@@ -28,6 +28,8 @@ import NoteChoice from '@/parts/NoteChoice.vue'
 import Views from '@/parts/Views.vue'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../../AfterTake.vue'
+import Beats from '../Beats.vue'
+import PitchMap from '../PitchMap.vue'
 import { useShownTake } from '../../take.ts'
 
 /** Two notes against each other: a drone that the program plays, just or equal, with its beats; and the learner's pitch map. */
@@ -139,8 +141,6 @@ const inTune = computed(
 )
 const players = computed(() => playersOn(parseNote(written.value).midi + up.value))
 const map = computed(() => pitchMap(lesson.entries))
-const SPAN = 40
-const left = (cents: number) => `${50 + (50 * Math.max(-SPAN, Math.min(SPAN, cents))) / SPAN}%`
 const ways: { value: IntervalTuning; label: string }[] = [
   { value: 'just', label: 'just' },
   { value: 'equal', label: 'equal' },
@@ -171,13 +171,7 @@ const ways: { value: IntervalTuning; label: string }[] = [
       <Views v-model="tuning" :options="ways" label="Tuning" />
     </template>
   </TakeHead>
-  <div class="beats" :class="{ pure: inTune }" aria-hidden="true">
-    <i
-      :style="
-        now ? { animationDuration: `${Math.min(4, 1 / Math.max(0.25, now.beats))}s` } : { animation: 'none' }
-      "
-    ></i>
-  </div>
+  <Beats :per-s="now?.beats" :pure="inTune" />
   <section v-if="shown" aria-live="polite">
     <p class="verdict">
       <template v-if="happened">{{ happened }} </template>
@@ -211,47 +205,10 @@ const ways: { value: IntervalTuning; label: string }[] = [
       >
     </p>
   </details>
-  <section v-if="map.length" class="map">
-    <h3>Where notes usually lie</h3>
-    <div v-for="m in map" :key="m.written" class="row">
-      <b>{{ prettyNote(m.written) }}</b>
-      <span class="string"><i :style="{ left: left(m.cents) }"></i></span>
-      <span
-        >{{ signed(m.cents) }} cents
-        <span class="soft">from {{ m.takes }} {{ m.takes === 1 ? 'take' : 'takes' }}</span></span
-      >
-    </div>
-  </section>
+  <PitchMap :map="map" />
 </template>
 
 <style scoped>
-.beats {
-  height: 14px;
-  margin: 16px 0;
-  background: var(--desk);
-  border-radius: 7px;
-  overflow: hidden;
-}
-.beats i {
-  display: block;
-  width: 100%;
-  height: 100%;
-  background: var(--brass);
-  animation: beat linear infinite;
-}
-.pure i {
-  background: var(--ink);
-}
-@keyframes beat {
-  50% {
-    transform: scaleX(0.15);
-  }
-}
-@media (prefers-reduced-motion: reduce) {
-  .beats i {
-    animation: none;
-  }
-}
 .verdict {
   font-size: var(--said);
   font-weight: 680;
@@ -267,38 +224,5 @@ const ways: { value: IntervalTuning; label: string }[] = [
 }
 .players summary {
   cursor: pointer;
-}
-.map {
-  margin-top: 16px;
-  max-width: 620px;
-}
-.row {
-  display: grid;
-  grid-template-columns: 46px 1fr 190px;
-  gap: 12px;
-  align-items: center;
-  padding: 3px 0;
-}
-.string {
-  position: relative;
-  height: 2px;
-  background: var(--line);
-}
-.string::before {
-  content: '';
-  position: absolute;
-  left: 50%;
-  top: -7px;
-  height: 16px;
-  border-left: 2px solid var(--soft);
-}
-.string i {
-  position: absolute;
-  top: -6px;
-  width: 12px;
-  height: 12px;
-  margin-left: -6px;
-  border-radius: 6px;
-  background: var(--ink);
 }
 </style>

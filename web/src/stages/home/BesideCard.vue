@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { Button } from 'ant-design-vue'
+import type { CardRow } from '@halitus/core/records'
+import LearnersLink from './LearnersLink.vue'
+
+/** What lies beside the card: what had no room on it, and the learner's own link. */
+defineProps<{
+  leftOut: readonly CardRow[]
+  /** Minutes a session. */
+  limit: number
+  learner: string | undefined
+}>()
+defineEmits<{ bringIn: [row: CardRow] }>()
+</script>
+
+<template>
+  <aside class="beside" aria-label="Beside the card">
+    <h3>Beside the card</h3>
+    <p v-if="!leftOut.length" class="soft">Nothing was left out.</p>
+    <ul v-else>
+      <li v-for="row in leftOut" :key="row.id" class="slip">
+        <b>{{ row.minutes }}</b>
+        <span
+          ><b>{{ row.title }}</b
+          ><br /><span class="soft">{{ row.amount }}; left out, to keep to {{ limit }} minutes</span></span
+        >
+        <Button size="small" @click="$emit('bringIn', row)">Bring in</Button>
+      </li>
+    </ul>
+    <LearnersLink v-if="learner" :learner="learner" />
+  </aside>
+</template>
+
+<style scoped>
+.beside {
+  display: grid;
+  gap: 12px;
+}
+.slip {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  align-items: start;
+  gap: 12px;
+  margin-bottom: 10px;
+  padding: 12px 14px;
+  border-radius: 4px;
+  background: var(--sheet);
+  box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
+}
+.slip > b {
+  font-size: 18px;
+  color: var(--soft);
+}
+</style>
