@@ -13,6 +13,7 @@ import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import Later from '@/parts/Later.vue'
 import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
 import { asPlayed, playS } from '../break-played.ts'
@@ -196,10 +197,12 @@ const options = computed(() =>
       <span class="soft">{{ here.preparation }}</span>
     </p>
     <StepLine :steps="steps" :passed="passedOf" :at="step.id" label="Steps over the break" @go="go" />
-    <StepPictures :step="step" :inst="inst" :system="system" />
-    <TryFingers :inst="inst" :system="system" :note="looked">
-      <p class="soft">{{ aboutNote }}</p>
-    </TryFingers>
+    <Later>
+      <StepPictures :step="step" :inst="inst" :system="system" />
+      <TryFingers :inst="inst" :system="system" :note="looked">
+        <p class="soft">{{ aboutNote }}</p>
+      </TryFingers>
+    </Later>
   </template>
 </template>
 

@@ -7,6 +7,7 @@ import { prettyNote } from '@halitus/core/pitch'
 import { latenessOf, ofLearner } from '@halitus/core/records'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
+import Later from '@/parts/Later.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import CrossingRow from '../CrossingRow.vue'
@@ -103,43 +104,45 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <Button :disabled="!tries" @click="keep">Keep {{ clean }} of {{ tries }}</Button>
     </div>
 
-    <div class="lower">
-      <div>
-        <FingerThreads v-model="offsets" :system="system" :move="way.move" />
-        <p class="heard" :class="{ accident: heardBetween.length }" aria-live="polite">
-          <template v-if="heardBetween.length"
-            >Between {{ prettyNote(from) }} and {{ prettyNote(to) }}:
-            <b>{{ heardBetween.join(', then ') }}</b>.</template
-          >
-          <template v-else-if="way.move.press.length + way.move.lift.length > 1"
-            >All together: nothing sounds between. Pull a knot to see what happens.</template
-          >
-          <template v-else>One finger: nothing can sound between.</template>
-        </p>
+    <Later>
+      <div class="lower">
+        <div>
+          <FingerThreads v-model="offsets" :system="system" :move="way.move" />
+          <p class="heard" :class="{ accident: heardBetween.length }" aria-live="polite">
+            <template v-if="heardBetween.length"
+              >Between {{ prettyNote(from) }} and {{ prettyNote(to) }}:
+              <b>{{ heardBetween.join(', then ') }}</b>.</template
+            >
+            <template v-else-if="way.move.press.length + way.move.lift.length > 1"
+              >All together: nothing sounds between. Pull a knot to see what happens.</template
+            >
+            <template v-else>One finger: nothing can sound between.</template>
+          </p>
+        </div>
+        <section>
+          <p v-if="known.length" class="known">
+            <Button
+              v-for="m in known"
+              :key="m.from + m.to"
+              size="small"
+              @click="change({ from: m.from, to: m.to, clean: 0, tries: 0, late: null })"
+            >
+              {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
+            </Button>
+          </p>
+          <InBetween
+            :system="system"
+            :likely="pitched"
+            :to="to"
+            :unknown="way.move.unknownStates"
+            :predicted="unknown"
+            @show="show"
+          />
+          <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
+          <LateFingers v-if="lateFingers.length" :rows="lateFingers" :system="system" />
+        </section>
       </div>
-      <section>
-        <p v-if="known.length" class="known">
-          <Button
-            v-for="m in known"
-            :key="m.from + m.to"
-            size="small"
-            @click="change({ from: m.from, to: m.to, clean: 0, tries: 0, late: null })"
-          >
-            {{ prettyNote(m.from) }} to {{ prettyNote(m.to) }}, {{ m.clean }} of {{ m.tries }}
-          </Button>
-        </p>
-        <InBetween
-          :system="system"
-          :likely="pitched"
-          :to="to"
-          :unknown="way.move.unknownStates"
-          :predicted="unknown"
-          @show="show"
-        />
-        <p v-if="doubtful.length" class="soft">In doubt: the fingering of {{ doubtful.join(' and ') }}.</p>
-        <LateFingers v-if="lateFingers.length" :rows="lateFingers" :system="system" />
-      </section>
-    </div>
+    </Later>
   </template>
 </template>
 
