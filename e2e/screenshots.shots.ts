@@ -88,7 +88,6 @@ test('screenshots', async ({ page }) => {
       await before?.()
     })
   await setup('pim-askerud', 'gauge', 'Gauge', async () => {
-    await page.getByRole('button', { name: 'Head joint pulled out' }).click()
     await page.getByLabel('Pulled out by').fill('12')
     await page.getByLabel('Pulled out by').press('Tab')
   })

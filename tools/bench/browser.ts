@@ -72,7 +72,6 @@ async function gapsOf(page: Page): Promise<number[]> {
 async function dragging(page: Page, url: string): Promise<Figure> {
   await page.goto(`${url}/lessons/pim-askerud-w13/setup`)
   await page.getByText('Gauge', { exact: true }).first().click()
-  await page.getByRole('button', { name: 'Head joint pulled out' }).click()
   const box = (await page.locator('svg.gauge').boundingBox())!
   await page.evaluate(FRAMES)
   await page.mouse.move(box.x + 200, box.y + 100)

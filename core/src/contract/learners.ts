@@ -95,6 +95,7 @@ export const concern = strict({
   kind: string().required(),
   weight: number().required(),
   sentence: string().required(),
+  from: string(),
 })
 export const aim = strict({
   kind: string().required(),

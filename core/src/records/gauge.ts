@@ -1,6 +1,6 @@
 import { Refusal } from '../errors/index.ts'
 import { finite, id, strict, uniqueBy } from '../fields/index.ts'
-import { judge, type Instrument } from '../instruments/index.ts'
+import { judge, tuningGauge, type Instrument } from '../instruments/index.ts'
 import { kindOf } from './kind.ts'
 
 const gaugeOf = (inst: Instrument, gaugeId: string) => inst.gauges.find((g) => g.id === gaugeId)
@@ -49,7 +49,7 @@ export const gauge = kindOf(
   },
   line: () => null,
   *demo({ inst, week }, random) {
-    const [first] = inst.gauges
+    const first = tuningGauge(inst)?.gauge
     if (!first || week % 4 !== 1 || !random.chance(0.7)) return
     yield {
       stage: 'setup',

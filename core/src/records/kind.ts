@@ -78,6 +78,8 @@ export interface Concern {
   /** Higher comes first; at 10 and below it is said only when there is nothing else. */
   weight: number
   sentence: string
+  /** The kind of record that says it, so the part where it is worked on; none where no part is. */
+  from?: string | undefined
 }
 
 export type CardRowKind = Exclude<Stage, 'home'>

@@ -222,7 +222,11 @@ export function concernsOf(
   const found = kinds.flatMap((k) =>
     safely<Concern[]>(
       k.title,
-      () => k.concerns?.({ inst, entries: noted(real, k.kind), today, observes }) ?? [],
+      () =>
+        (k.concerns?.({ inst, entries: noted(real, k.kind), today, observes }) ?? []).map((c) => ({
+          ...c,
+          from: k.kind,
+        })),
       [],
       ({ title }) => broken.push(title),
     ),

@@ -28,7 +28,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     'first-minutes':
       'sound: 6 First minutes: C4 8 cents steady, E4 12 cents steady, G4 12 cents steady | 7 First minutes: C4 9 cents steady, E4 11 cents steady, G4 12 cents steady | 8 First minutes: C4 6 cents steady, E4 8 cents steady, G4 9 cents steady | 9 First minutes: C4 5 cents steady, E4 8 cents steady, G4 8 cents steady | 10 First minutes: C4 6 cents steady, E4 7 cents steady, G4 9 cents steady | 11 First minutes: C4 5 cents steady, E4 8 cents steady, G4 8 cents steady | 12 First minutes: C4 6 cents steady, E4 5 cents steady, G4 7 cents steady',
     gauge:
-      'setup: 1 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm | 5 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm | 9 Reed on the mouthpiece: reed above the tip 0 mm, shifted to the right 0 mm, tip leans to the right 0 mm',
+      'setup: 1 Barrel and upper joint: pulled out by 0 mm | 5 Barrel and upper joint: pulled out by 0 mm | 9 Barrel and upper joint: pulled out by 0 mm',
     interval:
       'sound: 7 E4 over E4, just: 7 cents high | 9 E4 over E4, just: in tune | 11 E4 over E4, just: in tune',
     'long-tone':
@@ -130,7 +130,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     'first-minutes':
       'sound: 6 First minutes: E♭4 8 cents steady, A4 9 cents steady, D5 12 cents steady | 7 First minutes: E♭4 6 cents steady, A4 10 cents steady, D5 12 cents steady | 8 First minutes: E♭4 7 cents steady, A4 9 cents steady, D5 10 cents steady | 9 First minutes: E♭4 6 cents steady, A4 9 cents steady, D5 9 cents steady | 10 First minutes: E♭4 7 cents steady, A4 7 cents steady, D5 8 cents steady | 11 First minutes: E♭4 6 cents steady, A4 6 cents steady, D5 10 cents steady | 12 First minutes: E♭4 5 cents steady, A4 6 cents steady, D5 8 cents steady',
     gauge:
-      'setup: 1 Head joint turned: turned inwards 0 ° | 5 Head joint turned: turned inwards 0 ° | 9 Head joint turned: turned inwards 0 °',
+      'setup: 1 Head joint pulled out: pulled out by 5.5 mm | 5 Head joint pulled out: pulled out by 5.5 mm | 9 Head joint pulled out: pulled out by 5.5 mm',
     interval:
       'sound: 7 B4 over B4, just: in tune | 9 B4 over B4, just: 11 cents low | 11 B4 over B4, just: in tune',
     'long-tone':

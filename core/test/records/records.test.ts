@@ -433,10 +433,10 @@ describe('concerns', () => {
 
   it('say that nothing was measured, or that all is well', () => {
     expect(concernsOf([], clarinet, TODAY)).toEqual([
-      { kind: 'new', weight: 5, sentence: 'no long tone measured yet' },
+      { kind: 'new', weight: 5, sentence: 'no long tone measured yet', from: 'long-tone' },
     ])
     expect(concernsOf([at('2026-03-13', { lengthS: 19.4 })], clarinet, TODAY)).toEqual([
-      { kind: 'well', weight: 0, sentence: 'long tone 19 s within 6 cents' },
+      { kind: 'well', weight: 0, sentence: 'long tone 19 s within 6 cents', from: 'long-tone' },
     ])
   })
   it.each([

@@ -25,13 +25,6 @@ const STATE_WORDS: Record<ReedState, string> = {
 const states = REED_STATES.map((value) => ({ value, label: STATE_WORDS[value] }))
 const strengthOf = (r: ReedAnswer) => (r.strength === null ? r.strengthWords : `${r.strength}`)
 const ratingOf = (r: ReedAnswer) => r.uses.findLast((u) => u.rating !== null)?.rating
-const lifeOf = (r: ReedAnswer) =>
-  r.state === 'retired'
-    ? ''
-    : r.life
-      ? `about ${Math.round(r.life.medianMinutes)} min left (${Math.round(r.life.intervalMinutes[0]!)} to ${Math.round(r.life.intervalMinutes[1]!)})`
-      : 'life: not enough data yet'
-
 /** Whether its rating is being asked: the second tap. */
 const asking = ref(false)
 const fault = ref('')
@@ -72,7 +65,6 @@ async function rate(value: number) {
           >, rated {{ ratingOf(reed) }}</template
         ><template v-if="faultOf(reed)">, {{ faultOf(reed) }}</template>
       </p>
-      <p class="soft">{{ lifeOf(reed) }}</p>
     </div>
     <Choice
       :model-value="reed.state"

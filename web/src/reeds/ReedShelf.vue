@@ -3,6 +3,8 @@ import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
 import { BREAK_IN_MINUTES } from '@halitus/core/reeds'
+import type { ReedAnswer } from '@halitus/core/contract'
+import Why from '@/parts/Why.vue'
 import NewReed from './NewReed.vue'
 import ReedRow from './ReedRow.vue'
 import { useReeds } from './store.ts'
@@ -39,6 +41,11 @@ const retiredShown = ref(false)
 const retired = computed(() => ordered.value.filter((r) => r.state === 'retired').length)
 const listed = computed(() => ordered.value.filter((r) => retiredShown.value || r.state !== 'retired'))
 const playing = computed(() => shelf.value?.reeds.find((r) => r.inMouthpiece))
+/** How long a reed is likely to last: asked for, not in sight. */
+const lifeOf = (r: ReedAnswer) =>
+  r.life
+    ? `about ${Math.round(r.life.medianMinutes)} min left (${Math.round(r.life.intervalMinutes[0]!)} to ${Math.round(r.life.intervalMinutes[1]!)})`
+    : 'not enough data yet'
 </script>
 
 <template>
@@ -63,9 +70,6 @@ const playing = computed(() => shelf.value?.reeds.find((r) => r.inMouthpiece))
       <div class="stock">
         <h2>Stock</h2>
         <p>{{ shelf.stock.sentence }}</p>
-        <p class="soft">
-          Break-in: {{ BREAK_IN_MINUTES.join(', ') }} min on the first days (common practice).
-        </p>
       </div>
     </div>
 
@@ -79,6 +83,14 @@ const playing = computed(() => shelf.value?.reeds.find((r) => r.inMouthpiece))
     </p>
     <p v-if="!ordered.length" class="soft">No reed on the shelf yet. Add the first one.</p>
 
+    <Why v-if="shelf.reeds.length">
+      <p v-for="r in listed.filter((x) => x.state !== 'retired')" :key="r.id" class="soft">
+        <b>{{ r.name }}</b>: {{ lifeOf(r) }}.
+      </p>
+      <p class="soft">
+        A new reed: {{ BREAK_IN_MINUTES.join(', ') }} min on its first days (common practice).
+      </p>
+    </Why>
     <details class="another" :open="!ordered.length">
       <summary>Another reed</summary>
       <NewReed :learner-id="learnerId" :instrument-id="instrumentId" />

@@ -6,6 +6,7 @@ import { inTenths } from '@halitus/core/evidence'
 import { advise, FINDINGS, SYMPTOMS, type ReedCase } from '@halitus/core/reeds'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
+import Why from '@/parts/Why.vue'
 import { factsOf } from '@halitus/core/records'
 
 /** Is it the reed? Symptoms are tapped; the evidence stands beside each opinion. */
@@ -97,19 +98,24 @@ const words = <T extends string>(list: readonly T[]) => list.map((value) => ({ v
         >
       </p>
     </template>
-    <div v-if="verdict.known" class="opinions">
-      <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
-        <b>{{ o.words }}</b> <span class="soft">{{ inTenths(o.belief) }}</span>
-        <ul>
-          <li v-for="e in o.for" :key="e.words">for: {{ lower(e.words) }}</li>
-          <li v-for="e in o.against" :key="e.words" class="soft">against: {{ lower(e.words) }}</li>
-        </ul>
+    <template v-if="verdict.known">
+      <p v-for="e in best.for" :key="e.words" class="soft">For it: {{ lower(e.words) }}.</p>
+    </template>
+    <Why>
+      <div v-if="verdict.known" class="opinions">
+        <div v-for="o in verdict.opinions.slice(0, 3)" :key="o.advice">
+          <b>{{ o.words }}</b> <span class="soft">{{ inTenths(o.belief) }}</span>
+          <ul>
+            <li v-for="e in o.for" :key="e.words">for: {{ lower(e.words) }}</li>
+            <li v-for="e in o.against" :key="e.words" class="soft">against: {{ lower(e.words) }}</li>
+          </ul>
+        </div>
       </div>
-    </div>
-    <p class="soft">
-      Directions are common practice, weights are ours. Strength is each maker’s own scale and is never
-      converted.
-    </p>
+      <p class="soft">
+        Directions are common practice, weights are ours. Strength is each maker’s own scale and is never
+        converted.
+      </p>
+    </Why>
   </section>
 </template>
 

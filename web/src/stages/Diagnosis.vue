@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { inTenths, NO, type Answer, type Belief, type NextCheck, type Question } from '@halitus/core/evidence'
 import { useDraft } from '@/base/drafts.ts'
 import Plate from '@/parts/Plate.vue'
+import Why from '@/parts/Why.vue'
 
 /** What is seen and heard, by tap: the likely cause, one thing to try, and what would make it sure. */
 const props = defineProps<{
@@ -96,18 +97,20 @@ defineExpose({ told, answer })
           >{{ c.words }}</Button
         >
       </p>
-      <div class="why">
-        <div v-for="b in verdict.beliefs.slice(0, 3)" :key="b.cause">
-          <b>{{ b.words }}</b> <span class="soft">{{ inTenths(b.share) }}</span>
-          <ul>
-            <li v-for="w in b.for" :key="w.words">for: {{ lower(w.words) }}</li>
-            <li v-for="w in b.against" :key="w.words" class="soft">against: {{ lower(w.words) }}</li>
-          </ul>
+      <Why>
+        <div class="opinions">
+          <div v-for="b in verdict.beliefs.slice(0, 3)" :key="b.cause">
+            <b>{{ b.words }}</b> <span class="soft">{{ inTenths(b.share) }}</span>
+            <ul>
+              <li v-for="w in b.for" :key="w.words">for: {{ lower(w.words) }}</li>
+              <li v-for="w in b.against" :key="w.words" class="soft">against: {{ lower(w.words) }}</li>
+            </ul>
+          </div>
         </div>
-      </div>
+        <p class="soft">Directions are common practice, the weights are ours.</p>
+      </Why>
     </section>
     <p v-else class="best soft" aria-live="polite">Tap what is heard, then what is seen.</p>
-    <p class="soft small">Directions are common practice, the weights are ours.</p>
   </div>
 </template>
 
@@ -134,14 +137,14 @@ h3 {
 .kept {
   margin-top: 12px;
 }
-.why {
+.opinions {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(220px, 1fr));
   gap: 18px;
   margin-top: 10px;
 }
 @media (max-width: 1000px) {
-  .why {
+  .opinions {
     grid-template-columns: 1fr;
   }
 }

@@ -3,8 +3,9 @@ import { Modal } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
+import { FILLER_WEIGHT } from '@halitus/core/practice'
 import { notedWords } from '@halitus/core/records'
-import { dayName, STAGE_NAMES } from '@/base/words.ts'
+import { capital, dayName, STAGE_NAMES } from '@/base/words.ts'
 import { Sign } from '@/drawings/index.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Views from '@/parts/Views.vue'
@@ -33,6 +34,10 @@ const tiles = computed(() =>
     }
   }),
 )
+/** The one thing to know of the part that is open, where anything is; in the row there is room for no more. */
+const need = computed(() =>
+  lesson.answer?.concerns.find((c) => c.from === chosen.value && c.weight > FILLER_WEIGHT),
+)
 function choose(value: T) {
   chosen.value = value
   open.value = false
@@ -53,7 +58,10 @@ useEventListener(
 </script>
 
 <template>
-  <Views v-model="chosen" signs :options="options" :label="label" />
+  <div class="row">
+    <Views v-model="chosen" signs :options="options" :label="label" class="parts" />
+    <p v-if="need" class="need">{{ capital(need.sentence) }}</p>
+  </div>
   <Modal v-model:open="open" :title="STAGE_NAMES[stage]" :footer="null" width="min(1000px, 94vw)">
     <ul class="tiles">
       <li v-for="t in tiles" :key="t.value">
@@ -77,6 +85,34 @@ useEventListener(
 </template>
 
 <style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+}
+.parts {
+  flex: none;
+}
+/* Three lines beside the parts; where they scroll there is no room, and the sheet of needs says it. */
+.need {
+  flex: 1;
+  min-width: 120px;
+  max-width: 320px;
+  margin: 0 0 0 auto;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 3;
+  overflow: hidden;
+  font-size: 14px;
+  font-weight: 600;
+  line-height: 1.2;
+  text-align: right;
+}
+@media (max-width: 900px) {
+  .need {
+    display: none;
+  }
+}
 .tiles {
   list-style: none;
   margin: 8px 0 0;

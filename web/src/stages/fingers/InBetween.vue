@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { inTenths } from '@halitus/core/evidence'
 import type { Share } from '@halitus/core/acoustics'
 import { describeBetween, outOfStep, type Between } from '@halitus/core/fingering'
 import type { FingerSystem } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
+import Why from '@/parts/Why.vue'
 
 /** What sounds when fingers don't move together, the likeliest first; one can be shown in the threads. */
 const props = defineProps<{
@@ -21,11 +23,9 @@ const NAMED = 3
 const passed = computed(() =>
   props.predicted
     .slice(0, NAMED)
-    .map((p) => `${prettyNote(p.written)} (${Math.round(100 * p.share)} %)`)
+    .map((p) => `${prettyNote(p.written)} (${inTenths(p.share)})`)
     .join(', '),
 )
-/** What is seldom still happens. */
-const percent = (share: number) => (share < 0.01 ? 'under 1' : String(Math.round(100 * share)))
 </script>
 
 <template>
@@ -34,7 +34,7 @@ const percent = (share: number) => (share < 0.01 ? 'under 1' : String(Math.round
     <li v-for="s in likely.slice(0, SHOWN)" :key="s.touches.join(' ')">
       <button type="button" class="plain" :title="describeBetween(system, s, to)" @click="emit('show', s)">
         <b>{{ prettyNote(s.sounds) }}</b><span
-          >{{ outOfStep(system, s) }}, {{ percent(s.likelihood) }} %
+          >{{ outOfStep(system, s) }}, {{ inTenths(s.likelihood) }}
           <span v-if="s.source === 'column'" class="soft">by its open holes</span>
           <span v-else-if="s.source === 'model'" class="soft">predicted</span></span
         >
@@ -46,12 +46,14 @@ const percent = (share: number) => (share < 0.01 ? 'under 1' : String(Math.round
     <template v-if="likely.length > SHOWN"
       >{{ likely.length - SHOWN }} more with other fingers apart.
     </template>
-    <template v-if="unknown"
-      >{{ unknown }} moments between that no chart knows{{
-        passed ? `: predicted by a model of the tube as ${passed}` : ''
-      }}.</template
-    >
   </p>
+  <Why v-if="unknown"
+    ><p class="soft">
+      {{ unknown }} moments between that no chart knows{{
+        passed ? `: predicted by a model of the tube as ${passed}` : ''
+      }}.
+    </p></Why
+  >
 </template>
 
 <style scoped>

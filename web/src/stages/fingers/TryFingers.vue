@@ -9,12 +9,14 @@ import {
   type Instrument,
   type TouchId,
 } from '@halitus/core/instruments'
+import { inTenths } from '@halitus/core/evidence'
 import { prettyNote } from '@halitus/core/pitch'
 import { noteKey, pitchMap } from '@halitus/core/records'
 import { signed } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { Fingers } from '@/drawings/index.ts'
 import Views from '@/parts/Views.vue'
+import Why from '@/parts/Why.vue'
 import { useHum } from '@/listening/index.ts'
 import OtherFingers from './OtherFingers.vue'
 import WhatWasIt from './WhatWasIt.vue'
@@ -58,7 +60,6 @@ const predicted = computed(() => {
     .slice(0, NAMED)
 })
 const error = computed(() => (modelled.value ? typicalError(props.inst) : undefined))
-const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** Which of the possibilities is drawn and heard. */
 const looked = ref(0)
@@ -105,7 +106,7 @@ function showFault(f: Fault) {
         @click="looked = i"
       >
         <b>{{ prettyNote(c.written) }}</b> {{ signed(c.cents) }} cents
-        <span class="soft">{{ percent(c.likelihood) }}</span>
+        <span class="soft">{{ inTenths(c.likelihood) }}</span>
       </button>
     </div>
     <p v-else-if="modelled" class="meaning">Nothing sounds within the range, by the model of the tube.</p>
@@ -133,14 +134,14 @@ function showFault(f: Fault) {
         <Views v-model="blown" :options="blownOptions" label="Lips and breath"
       /></template>
     </p>
-    <p class="soft">
-      Tap a touch to lift or press it.
-      <template v-if="error"
-        >The shape in the tube is the pressure of the wave. Predictions are a model’s, not measured on this
+    <p class="soft">Tap a touch to lift or press it.</p>
+    <Why v-if="error"
+      ><p class="soft">
+        The shape in the tube is the pressure of the wave. Predictions are a model’s, not measured on this
         instrument: notes that it wasn’t told are within {{ Math.ceil(error.half) }} cents by half, nine of
-        ten within {{ Math.ceil(error.most) }}.</template
-      >
-    </p>
+        ten within {{ Math.ceil(error.most) }}.
+      </p></Why
+    >
     <template v-if="modelled">
       <WhatWasIt :inst="inst" :note="note" :sounds="pitch?.hz" @show="showFault" />
       <OtherFingers :inst="inst" :system="system" :family="inst.family" :note="note" @show="show" />

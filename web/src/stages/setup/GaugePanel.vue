@@ -15,8 +15,10 @@ watch(
   () => lesson.inst,
   (now) => now && (inst.value = now),
 )
-const gaugeId = useDraft(() => `gauge.${lesson.answer?.lesson.id}`, inst.value.gauges[0]!.id)
-const gauge = computed(() => inst.value.gauges.find((g) => g.id === gaugeId.value) ?? inst.value.gauges[0]!)
+/** What is looked at has its pictures in the checklist; measured is what tunes. */
+const gauges = computed(() => inst.value.gauges.filter((g) => g.measures.some((m) => m.lengthens !== 0)))
+const gaugeId = useDraft(() => `gauge.${lesson.answer?.lesson.id}`, gauges.value[0]!.id)
+const gauge = computed(() => gauges.value.find((g) => g.id === gaugeId.value) ?? gauges.value[0]!)
 const values = useDraft<Record<string, number>>(
   () => `gauge.${lesson.answer?.lesson.id}.${gaugeId.value}`,
   {},
@@ -34,9 +36,9 @@ async function keep() {
 <template>
   <div class="columns">
     <div class="see">
-      <div v-if="inst.gauges.length > 1" class="tabs" role="group" aria-label="Gauge">
+      <div v-if="gauges.length > 1" class="tabs" role="group" aria-label="Gauge">
         <Button
-          v-for="g in inst.gauges"
+          v-for="g in gauges"
           :key="g.id"
           size="small"
           :type="g.id === gauge.id ? 'primary' : 'default'"
@@ -45,6 +47,7 @@ async function keep() {
           >{{ g.name }}</Button
         >
       </div>
+      <h2 v-else>{{ gauge.name }}</h2>
       <GaugeDrawing v-model="values" :gauge="gauge" />
       <p class="soft">To scale; drag the {{ gauge.parts[1] }}, or type. Tolerances: {{ gauge.source }}.</p>
     </div>

@@ -16,6 +16,7 @@ import { airCents, noteName, parseNote, prettyNote, ROOM_AIR, type Air } from '@
 import { useLesson } from '@/lesson/index.ts'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
+import Why from '@/parts/Why.vue'
 import { signed } from '@/base/words.ts'
 
 /** What a placement and the air do to each note, and how far to pull for a note that is sharp. */
@@ -33,7 +34,6 @@ const air = computed<Air>(() => ({
 }))
 const added = computed(() => addedMm(props.gauge, props.values))
 const zeroWords = computed(() => props.gauge.measures.find((m) => m.lengthens !== 0)?.zero.words ?? '')
-const isLength = computed(() => props.gauge.measures.some((m) => m.lengthens !== 0))
 
 const tuning = ref('A4')
 const sharp = ref(0)
@@ -95,7 +95,7 @@ const telling = computed(() => {
 
 <template>
   <section class="tune">
-    <h2>{{ isLength ? 'What it does to each note' : 'Length and pitch of each note' }}</h2>
+    <h2>What it does to each note</h2>
     <div class="ask">
       <label for="g-temp">Air</label>
       <Quantity id="g-temp" v-model="temperatureC" :min="-10" :max="45" unit="°C" />
@@ -110,18 +110,14 @@ const telling = computed(() => {
         <b>{{ pull.words[0] }}</b> {{ pull.words.slice(1).join(' ') }} Then
         {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
       </template>
-      <template v-else-if="isLength && Math.abs(added) > 0.05">
+      <template v-else-if="Math.abs(added) > 0.05">
         <b>{{ Math.abs(added).toFixed(1) }} mm {{ added > 0 ? 'longer' : 'shorter' }}</b> than
         {{ zeroWords }}:
         {{ telling.map((s) => `${prettyNote(s.written)} ${signed(s.cents)}`).join(', ') }} cents.
       </template>
       <template v-else
-        >{{
-          isLength
-            ? `As it is ${zeroWords}: nothing moves.`
-            : 'This placement doesn’t change the tube’s length.'
-        }}
-        Against 20 °C this air makes everything {{ signed(warmth) }} cents.</template
+        >As it is {{ zeroWords }}: nothing moves. Against 20 °C this air makes everything
+        {{ signed(warmth) }} cents.</template
       >
     </p>
     <svg
@@ -153,16 +149,18 @@ const telling = computed(() => {
       </text>
       <text x="4" y="34">+{{ most.toFixed(0) }} cents</text>
     </svg>
-    <p v-if="error" class="soft" data-testid="gauge-by">
-      Predicted by a model of the tube with its holes, not measured on this instrument: notes that it wasn’t
-      told are within {{ Math.ceil(error.half) }} cents by half, nine of ten within
-      {{ Math.ceil(error.most) }}. The air’s share from the speed of sound in moist air (Cramer 1993).
-    </p>
-    <p v-else class="soft" data-testid="gauge-by">
-      Computed from the acoustic length of each note ({{
-        seriesOf(inst.bore) === 'odd' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
-      }}) and the speed of sound in moist air (Cramer 1993).
-    </p>
+    <Why>
+      <p v-if="error" class="soft" data-testid="gauge-by">
+        Predicted by a model of the tube with its holes, not measured on this instrument: notes that it wasn’t
+        told are within {{ Math.ceil(error.half) }} cents by half, nine of ten within
+        {{ Math.ceil(error.most) }}. The air’s share from the speed of sound in moist air (Cramer 1993).
+      </p>
+      <p v-else class="soft" data-testid="gauge-by">
+        Computed from the acoustic length of each note ({{
+          seriesOf(inst.bore) === 'odd' ? 'closed tube, c/4f' : 'open tube or cone, c/2f'
+        }}) and the speed of sound in moist air (Cramer 1993).
+      </p>
+    </Why>
   </section>
 </template>
 

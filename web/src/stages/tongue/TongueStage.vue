@@ -2,11 +2,14 @@
 import { computed } from 'vue'
 import { choiceOf } from '@halitus/core/schools'
 import { Stop, useLesson } from '@/lesson/index.ts'
+import Why from '@/parts/Why.vue'
 import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
 const { kind, part, coming, options } = useParts('tongue', lesson.inst?.graces ? 'gracenotes' : 'strokes')
+/** Where the tongue's place is what it is about; everywhere else it can be asked for. */
+const PLACE_FIRST: readonly string[] = ['strokes', 'tongue-step', 'tongue-fault']
 /** Where the tongue goes, as the learner is taught it. */
 const place = computed(() => {
   const inst = lesson.inst
@@ -26,6 +29,9 @@ const place = computed(() => {
       <PartsRow v-model="kind" stage="tongue" :options="options" label="What is practised" />
     </template>
     <component :is="part" :key="kind" />
-    <p class="soft">{{ place }}</p>
+    <p v-if="PLACE_FIRST.includes(kind ?? '')" class="soft">{{ place }}</p>
+    <Why v-else
+      ><p class="soft">{{ place }}</p></Why
+    >
   </Stop>
 </template>

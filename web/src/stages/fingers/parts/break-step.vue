@@ -199,14 +199,20 @@ const options = computed(() =>
     <StepLine :steps="steps" :passed="passedOf" :at="step.id" label="Steps over the break" @go="go" />
     <Later>
       <StepPictures :step="step" :inst="inst" :system="system" />
-      <TryFingers :inst="inst" :system="system" :note="looked">
-        <p class="soft">{{ aboutNote }}</p>
-      </TryFingers>
+      <p class="soft">{{ aboutNote }}</p>
+      <details class="other">
+        <summary>Other fingers for {{ prettyNote(looked) }}</summary>
+        <TryFingers :inst="inst" :system="system" :note="looked" />
+      </details>
     </Later>
   </template>
 </template>
 
 <style scoped>
+.other summary {
+  margin-top: 10px;
+  cursor: pointer;
+}
 .wide {
   overflow-x: auto;
 }

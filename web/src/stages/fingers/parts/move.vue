@@ -8,6 +8,7 @@ import { latenessOf, ofLearner } from '@halitus/core/records'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Later from '@/parts/Later.vue'
+import Why from '@/parts/Why.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import CrossingRow from '../CrossingRow.vue'
@@ -75,7 +76,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               : 'Finger it silently first, then with the sound.')
           }}
         </p>
-        <p class="soft hard">{{ hard }}</p>
+        <Why v-if="hard"
+          ><p class="soft hard">{{ hard }}</p></Why
+        >
       </div>
     </header>
 

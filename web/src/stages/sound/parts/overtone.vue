@@ -18,6 +18,7 @@ import { signed } from '@/base/words.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import Why from '@/parts/Why.vue'
 import TakeHead from '../../TakeHead.vue'
 
 /** Overtones: which low fingering has a note as a partial, and whether it was that partial that sounded. */
@@ -140,7 +141,7 @@ const hz = computed(() =>
       First the note with its ordinary fingering; then finger low {{ way ? prettyNote(way.fingered) : '' }},
       hear {{ prettyNote(written) }} inside, and let the air find it.
     </p>
-    <table>
+    <table v-if="ways.length > 1">
       <thead>
         <tr>
           <th>low fingering</th>
@@ -165,7 +166,7 @@ const hz = computed(() =>
       </tbody>
     </table>
     <p v-if="known" class="soft">
-      {{ hz.toFixed(0) }} Hz, computed. Last tries: {{ known.hits }} of {{ known.tries }}.
+      Last tries: {{ known.hits }} of {{ known.tries }}.
       {{
         known.consistent
           ? 'Consistent: the tongue may come in, lightly, as long as nothing cracks.'
@@ -174,6 +175,12 @@ const hz = computed(() =>
             : 'Lightly tongued as soon as nothing cracks.'
       }}
     </p>
+    <Why v-if="way"
+      ><p class="soft">
+        {{ hz.toFixed(0) }} Hz, computed: partial {{ way.partial }} of low {{ prettyNote(way.fingered) }},
+        {{ signed(way.cents) }} cents from equal temperament.
+      </p></Why
+    >
     <p class="foot">
       <span class="caution">No pinching: lips tire and shake; answer with air and rest.</span>
       <DizzyButton stage="sound" during="overtones" />
