@@ -58,6 +58,8 @@ export async function engraved(
     pageMarginTop: 0,
     pageMarginBottom: 0,
     svgViewBox: true,
+    lyricSize: 3.6,
+    lyricWordSpace: 3,
   })
   if (!tk.loadData(musicXml(line, { clef: inst.clef, beats: 4 })))
     throw new Error('A line can’t be engraved.')

@@ -30,6 +30,14 @@ const words = computed(() =>
     )
     .join(', '),
 )
+/** So many px a note with its syllable takes, and the clef before them, at the usual scale. */
+const [SYLLABLE, CLEF] = [30, 70]
+/** What is too wide is drawn smaller, no smaller than this; then it scrolls. */
+const LEAST = 0.75
+const wide = computed(() => {
+  const room = props.syllables ? (CLEF + SYLLABLE * props.line.length) * (props.scale / 42) : 0
+  return Math.max(width.value, room)
+})
 let asked = 0
 async function draw() {
   const place = box.value
@@ -41,7 +49,7 @@ async function draw() {
       beats: props.beats,
       ...(props.syllables && { syllables: props.syllables }),
     })
-    const text = await engraveWorker().engrave(xml, width.value, props.scale)
+    const text = await engraveWorker().engrave(xml, wide.value, props.scale)
     if (mine !== asked) return
     const svg = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
     svg.setAttribute('aria-hidden', 'true')
@@ -57,18 +65,22 @@ watch(() => [props.line, props.syllables, Math.round(width.value / 20)], draw)
 
 <template>
   <figure class="staff" role="img" :aria-label="secret ? 'Notation of what is asked' : `Notation: ${words}`">
-    <div ref="box" class="box"></div>
+    <div ref="box" class="box" :style="{ '--least': wide > width ? `${LEAST * wide}px` : '0' }"></div>
     <figcaption v-if="!drawn && !secret" class="soft">{{ words }}</figcaption>
   </figure>
 </template>
 
 <style scoped>
+.box {
+  overflow-x: auto;
+}
 .staff {
   margin: 8px 0;
 }
 .box :deep(svg) {
   display: block;
   width: 100%;
+  min-width: var(--least);
   height: auto;
   color: var(--ink);
 }

@@ -25,6 +25,9 @@ const engraver = {
       pageMarginBottom: 10,
       breaks: 'auto',
       svgViewBox: true,
+      // Syllables stand apart, smaller than the notes' own lines would make them.
+      lyricSize: 3.6,
+      lyricWordSpace: 3,
     })
     if (!tk.loadData(musicXml)) throw new Error('The notation can’t be drawn.')
     return tk.renderToSVG(1)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import type { Break } from '@halitus/core/crossings'
 import type { RangeNote, Terrace } from '@halitus/core/fingering'
 import { noteWord, parseNote, prettyNote } from '@halitus/core/pitch'
@@ -93,10 +93,21 @@ function go(event: KeyboardEvent) {
 }
 const sayOf = (d: Dot) =>
   `${prettyNote(d.written)}${props.fresh.has(d.midi) ? ', new this week' : props.known.has(d.midi) ? ', known' : ''}`
+/** Where the map is wider than its place, the break that is worked on is in sight. */
+const map = useTemplateRef<SVGSVGElement>('map')
+watch(
+  () => props.at,
+  async () => {
+    await nextTick()
+    map.value?.querySelector('.end')?.scrollIntoView?.({ block: 'nearest', inline: 'center' })
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <svg
+    ref="map"
     :viewBox="`0 0 ${WIDTH} ${height}`"
     class="map"
     role="listbox"

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { SetupPhase } from '@halitus/core/instruments'
+import BeadLine from '@/parts/BeadLine.vue'
 
-/** The sequence as beads on a thread, in groups: filled is right, a red square wrong, a ring of brass now. */
-defineProps<{
+/** The sequence of set-up, in its phases. */
+const props = defineProps<{
   steps: readonly {
     id: string
     title: string
@@ -12,7 +14,7 @@ defineProps<{
   }[]
   at: number
 }>()
-defineEmits<{ go: [index: number] }>()
+const emit = defineEmits<{ go: [index: number] }>()
 const PHASES = {
   materials: 'Materials',
   reed: 'Reed',
@@ -21,124 +23,22 @@ const PHASES = {
   sound: 'First sound',
   after: 'After',
 } as const
+const SAID = { ok: 'right', wrong: 'wrong', open: 'not looked at' } as const
+const beads = computed(() =>
+  props.steps.map((s, i) => ({
+    ...s,
+    said: SAID[s.mark],
+    group: s.phase === props.steps[i - 1]?.phase ? undefined : PHASES[s.phase],
+    often: s.timesWrong >= 2 ? `${s.timesWrong}×` : undefined,
+  })),
+)
+const go = (id: string) =>
+  emit(
+    'go',
+    props.steps.findIndex((s) => s.id === id),
+  )
 </script>
 
 <template>
-  <ol class="steps" aria-label="Steps">
-    <li v-for="(s, i) in steps" :key="s.id" :class="s.mark">
-      <span v-if="s.phase !== steps[i - 1]?.phase" class="phase">{{ PHASES[s.phase] }}</span>
-      <button
-        class="step"
-        type="button"
-        :aria-current="i === at ? 'step' : undefined"
-        :title="s.title"
-        @click="$emit('go', i)"
-      >
-        <span class="bead" aria-hidden="true">{{ s.mark === 'wrong' ? '!' : '' }}</span>
-        <span class="short">{{ s.title }}</span>
-        <span class="visually-hidden">{{
-          { ok: 'right', wrong: 'wrong', open: 'not looked at' }[s.mark]
-        }}</span>
-        <span v-if="s.timesWrong >= 2" class="often">{{ s.timesWrong }}×</span>
-      </button>
-    </li>
-  </ol>
+  <BeadLine :steps="beads" :at="steps[at]?.id" label="Steps" @go="go" />
 </template>
-
-<style scoped>
-.steps {
-  display: flex;
-  overflow-x: auto;
-  margin-top: 8px;
-  padding-top: 26px;
-  scrollbar-width: thin;
-}
-.steps li {
-  position: relative;
-  flex: 1 1 0;
-  min-width: 74px;
-}
-.steps li::before {
-  content: '';
-  position: absolute;
-  top: 12px;
-  left: 0;
-  right: 0;
-  height: 2px;
-  background: var(--soft);
-  opacity: 0.5;
-}
-.steps .ok::before {
-  top: 10px;
-  height: 6px;
-  background: var(--ink);
-  opacity: 1;
-}
-.phase {
-  position: absolute;
-  top: -26px;
-  left: 8px;
-  font-size: 14px;
-  color: var(--soft);
-  white-space: nowrap;
-}
-.step {
-  position: relative;
-  display: block;
-  width: 100%;
-  padding: 2px 3px 0;
-  font: inherit;
-  font-size: 14px;
-  line-height: 1.15;
-  color: var(--soft);
-  background: none;
-  border: 0;
-  text-align: center;
-  cursor: pointer;
-}
-.bead {
-  display: grid;
-  place-items: center;
-  width: 20px;
-  height: 20px;
-  margin: 0 auto 6px;
-  border-radius: 50%;
-  background: var(--sheet);
-  border: 2px solid var(--soft);
-  font-weight: 700;
-}
-.ok .bead {
-  background: var(--ink);
-  border-color: var(--ink);
-}
-.wrong .bead {
-  border-radius: 3px;
-  background: var(--lacquer);
-  border-color: var(--lacquer);
-  color: var(--sheet);
-}
-.step[aria-current] .bead {
-  width: 26px;
-  height: 26px;
-  margin: -3px auto 3px;
-  border: 6px solid var(--brass);
-}
-.step[aria-current] {
-  color: var(--ink);
-  font-weight: 650;
-}
-.wrong .step {
-  color: var(--lacquer);
-}
-.short {
-  display: -webkit-box;
-  -webkit-line-clamp: 3;
-  -webkit-box-orient: vertical;
-  overflow: hidden;
-  hyphens: auto;
-}
-.often {
-  color: var(--brass-text);
-  font-weight: 650;
-}
-</style>
