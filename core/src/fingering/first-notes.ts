@@ -100,6 +100,20 @@ function computedOrder(inst: Instrument, system: string): string[] {
   return order.map(noteName)
 }
 
+/**
+ * The note to try things on: the first that the school teaches, as long as nothing is known or that is; else the one of the known
+ * notes that a beginner meets first.
+ * @param known written notes in any order
+ * @example homeNote(instrument('clarinet'), ['E4', 'D4']) // 'E4'
+ */
+export function homeNote(inst: Instrument, known: readonly string[], system?: string): string {
+  const [first] = inst.teaching.firstNotes
+  const have = new Map(known.map((n) => [parseNote(n).midi, n]))
+  if (!have.size || have.has(parseNote(first!).midi)) return first!
+  const met = orderOfNotes(inst, system).find((n) => have.has(parseNote(n).midi))
+  return met ?? known[0]!
+}
+
 /** The notes that come next, in order, for who knows some. @param known written notes in any order */
 export function nextNotes(inst: Instrument, known: readonly string[], count = 1, system?: string): string[] {
   const have = new Set(known.map((n) => parseNote(n).midi))

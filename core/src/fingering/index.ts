@@ -39,4 +39,4 @@ export {
 export { LONGEST_LINE, pathsOf, type Overruling, type Path, type PathNote, type PathOptions } from './path.ts'
 export { harmonicsOf, ladderOf, type Harmonic, type Rung } from './harmonics.ts'
 export { rangeWords, registerMap, ventTouches, type RangeNote, type Terrace, type Vent } from './registers.ts'
-export { introduce, nextNotes, orderOfNotes, type Introduction } from './first-notes.ts'
+export { homeNote, introduce, nextNotes, orderOfNotes, type Introduction } from './first-notes.ts'

@@ -25,6 +25,7 @@ export {
   playersOn,
   spokenName,
   standardFingering,
+  toListenFor,
   underSchools,
   underSystem,
   writtenNote,

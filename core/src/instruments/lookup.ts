@@ -34,6 +34,17 @@ export function instrument(id: string): Instrument {
   return found
 }
 
+/**
+ * What the week is listened for: nothing is asked about notes that nobody has learnt.
+ * @param known written notes
+ * @example toListenFor(instrument('bassoon'), ['F3']) // 'Does it begin the moment you want it to?'
+ */
+export function toListenFor({ teaching }: Instrument, known: readonly string[]): string {
+  const midis = new Set(known.map((n) => parseNote(n).midi))
+  const { listenFor, listenFirst } = teaching
+  return listenFirst?.until.some((n) => !midis.has(parseNote(n).midi)) ? listenFirst.words : listenFor
+}
+
 /** Every school that any instrument's teachers differ over, each once. */
 export function allSchools(): School[] {
   return [...new Map(INSTRUMENTS.flatMap((i) => i.schools).map((s) => [s.id, s])).values()]

@@ -32,6 +32,8 @@ export interface Tongue {
   school?: string
   /** Higher and lower register, in a sentence. */
   registers: string
+  /** Where the stopped tongue is practised, if not on the first notes: in the upper register (common practice on the clarinet). */
+  stopped?: 'high'
   /** Syllables: single, soft, and the back one of a double stroke. */
   syllables: readonly [string, string, string]
 }

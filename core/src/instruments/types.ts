@@ -154,6 +154,8 @@ export interface Teaching {
   /** What lips and air do so that the pitch stays while it gets louder and softer. */
   loudAndSoft: string
   listenFor: string
+  /** Where that is about certain written notes: which ones, and what to listen for until all of them are known. */
+  listenFirst?: { until: string[]; words: string }
 }
 
 /** One thing that can be done to a double or chanter reed. */

@@ -31,6 +31,8 @@ export const daily = kindOf(
     perMinute: whole(TEMPO.low, TEMPO.high),
     even: boolean().required(),
     toneHeld: boolean().required(),
+    /** Where it was to grow: whether it did; null where that couldn't be told. */
+    grew: boolean().nullable(),
   }),
 )({
   kind: 'daily',
@@ -42,7 +44,7 @@ export const daily = kindOf(
     if (!inst.tongue) throw new Refusal('invalid', 'Notes aren’t tongued on this instrument.', 'kind')
   },
   noted: (d) =>
-    `${exercise(d.exercise).title}: ${prettyNote(d.from)} at ${d.perMinute}, ${d.even && d.toneHeld ? 'held' : d.toneHeld ? 'uneven' : 'tone broke'}`,
+    `${exercise(d.exercise).title}: ${prettyNote(d.from)} at ${d.perMinute}, ${!d.toneHeld ? 'tone broke' : !d.even ? 'uneven' : d.grew === false ? 'didn’t grow' : 'held'}`,
   line(entries) {
     const held = entries.filter((e) => e.even && e.toneHeld).length
     return entries.length ? `set ${held} of ${entries.length}` : null
@@ -64,7 +66,7 @@ export const daily = kindOf(
             at,
             value: byNote ? parseNote(data.from).midi - 60 : data.perMinute,
             aim: null,
-            reached: data.even && data.toneHeld,
+            reached: data.even && data.toneHeld && data.grew !== false,
           })),
       }
     })
@@ -103,6 +105,7 @@ export const daily = kindOf(
         perMinute: Math.min(120, 56 + 4 * (week - 4)),
         even: random.chance(0.8),
         toneHeld: random.chance(0.85),
+        grew: undefined,
       },
     }
   },

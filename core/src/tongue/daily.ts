@@ -18,6 +18,10 @@ export interface Exercise {
   line(inst: Instrument, from: string, known?: readonly string[]): LineNote[]
   /** Where it stands before it was ever played: on a known note where there are some. */
   begins(inst: Instrument, known?: readonly string[]): string
+  /** Beats a bar, where they aren't four. */
+  beats?: number
+  /** So many of its first strokes are to grow. */
+  grows?: number
   /** What the ladder moves: the tempo, or the note. */
   climbs: 'tempo' | 'note'
   double?: boolean
@@ -84,13 +88,14 @@ export const EXERCISES: readonly Exercise[] = [
   {
     id: 'swell',
     title: 'A bar that grows, a note that fades',
-    how: 'Sixteenths growing for a bar, then a half note fading; the next note, and again.',
+    how: 'Eight sixteenths that grow, a half note that fades; then the next note.',
     firstPerMinute: 60,
+    beats: 2,
+    grows: 8,
     line: (inst, from, known = []) =>
       [from, next(inst, from, known, 1)].flatMap((n) => [
-        ...times(16, (i) => note(n, 3, { accent: i === 0 })),
+        ...times(8, (i) => note(n, 3, { accent: i === 0 })),
         note(n, 24),
-        rest(24),
       ]),
     begins: first,
     climbs: 'tempo',
@@ -121,7 +126,8 @@ export const EXERCISES: readonly Exercise[] = [
       note(from, TICKS),
       rest(3 * TICKS),
     ],
-    begins: first,
+    begins: (inst, known = []) =>
+      inst.tongue?.stopped === 'high' && known.length > 1 ? nearTop(inst, known) : first(inst, known),
     climbs: 'tempo',
   },
   {
@@ -184,6 +190,8 @@ export interface Go {
   from: string
   even: boolean
   toneHeld: boolean
+  /** Where it was to grow: whether it did. */
+  grew?: boolean | null | undefined
 }
 
 /**
@@ -201,12 +209,14 @@ export function nextGo(
   const ex = exercise(id)
   const last = goes.at(-1)
   if (!last) return { perMinute: ex.firstPerMinute, from: ex.begins(inst, known), why: 'Not played yet.' }
-  const held = last.even && last.toneHeld
+  const held = last.even && last.toneHeld && last.grew !== false
   const because = !last.toneHeld
     ? 'the tone didn’t hold'
     : !last.even
       ? 'it was uneven'
-      : 'even, and the tone held'
+      : last.grew === false
+        ? 'it didn’t grow'
+        : 'even, and the tone held'
   if (ex.climbs === 'note') {
     const from = next(inst, last.from, known, held ? 1 : -1)
     writtenNote(inst, from)

@@ -13,6 +13,7 @@ export {
   type Answered,
   type HeardLine,
 } from './answer.ts'
+export { GREW_DB, growthDb } from './growth.ts'
 export {
   EXERCISE_IDS,
   EXERCISES,

@@ -80,7 +80,7 @@ const WAYS: Record<string, string[]> = {
 /** Order of notes; registers with the note and partial that each comes from; what is said of the lowest and the last note. */
 const RANGES: Record<string, string[]> = {
   flute: [
-    'B4 A4 G4 Bb4 F4 Eb4 D5 E4 D4 C5 C#5 F#4 G#4 Eb5 E5 F5 G5 A5 B5 C6 Bb5 C#6 F#5 G#5 E6 F6 D6 G6 F#6 Eb6',
+    'B4 A4 G4 Bb4 F4 Eb4 D4 E4 C5 C#5 F#4 G#4 E5 F5 G5 A5 B5 C6 Bb5 C#6 F#5 G#5 Eb5 D5 E6 F6 D6 G6 F#6 Eb6',
     'first register: C4 C#4 D4 Eb4 E4 F4 F#4 G4 G#4 A4 Bb4 B4 C5 C#5',
     'second register, an octave above: D5<D4×2 finger Eb5<Eb4×2 finger E5<E4×2 air F5<F4×2 air F#5<F#4×2 air G5<G4×2 air G#5<G#4×2 air A5<A4×2 air Bb5<Bb4×2 air B5<B4×2 air C6<C5×2 air C#6<C#5×2 air',
     'third register, two octaves above: D6<G4×3 finger Eb6<Eb4×4 finger E6<E4×4 finger F6<Bb4×3 finger F#6<F#4×4 finger G6<G4×4 finger G#6<C#5×3 finger A6<A4×4 finger Bb6 B6 C7',

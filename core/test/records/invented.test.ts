@@ -128,7 +128,7 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
     echo: 'tongue: 1 Echo, level 1: 100 % right at 66 | 4 Echo, level 2: 100 % right at 66 | 7 Echo, level 3: 100 % right at 66 | 10 Echo, level 4: 100 % right at 66',
     exhale: 'breath: 1 Steady stream 8.3 s | 5 Steady stream 11.5 s | 9 Steady stream 15.6 s',
     'first-minutes':
-      'sound: 6 First minutes: E♭4 8 cents steady, A4 9 cents steady, D5 12 cents steady | 7 First minutes: E♭4 6 cents steady, A4 10 cents steady, D5 12 cents steady | 8 First minutes: E♭4 7 cents steady, A4 9 cents steady, D5 10 cents steady | 9 First minutes: E♭4 6 cents steady, A4 9 cents steady, D5 9 cents steady | 10 First minutes: E♭4 7 cents steady, A4 7 cents steady, D5 8 cents steady | 11 First minutes: E♭4 6 cents steady, A4 6 cents steady, D5 10 cents steady | 12 First minutes: E♭4 5 cents steady, A4 6 cents steady, D5 8 cents steady',
+      'sound: 6 First minutes: D4 8 cents steady, G4 9 cents steady, B4 12 cents steady | 7 First minutes: D4 6 cents steady, G4 10 cents steady, B4 12 cents steady | 8 First minutes: D4 7 cents steady, G4 9 cents steady, B4 10 cents steady | 9 First minutes: D4 6 cents steady, G4 9 cents steady, B4 9 cents steady | 10 First minutes: D4 7 cents steady, G4 7 cents steady, B4 8 cents steady | 11 First minutes: D4 6 cents steady, G4 6 cents steady, B4 10 cents steady | 12 First minutes: D4 5 cents steady, G4 6 cents steady, B4 8 cents steady',
     gauge:
       'setup: 1 Head joint pulled out: pulled out by 5.5 mm | 5 Head joint pulled out: pulled out by 5.5 mm | 9 Head joint pulled out: pulled out by 5.5 mm',
     interval:
@@ -139,14 +139,14 @@ const TOLD: Record<keyof typeof PEOPLE, Record<string, string>> = {
       'sound: 2 The stream misses the edge; what was tried helped | 7 The stream misses the edge; what was tried didn’t help | 12 The stream misses the edge; what was tried didn’t help',
     move: 'fingers: 0 C5 to D5: 1 of 8 clean | 1 C5 to D5: 4 of 8 clean | 2 C5 to D5: 3 of 8 clean | 3 C5 to D5: 5 of 8 clean | 4 C5 to D5: 4 of 8 clean | 5 C5 to D5: 4 of 8 clean | 6 C5 to D5: 6 of 8 clean | 7 C5 to D5: 4 of 8 clean | 8 C5 to D5: 6 of 8 clean | 9 C5 to D5: 7 of 8 clean | 10 C5 to D5: 7 of 8 clean | 11 C5 to D5: 6 of 8 clean | 12 C5 to D5: 8 of 8 clean',
     'new-note':
-      'fingers: 0 New note G4, from A4 | 1 New note B♭4, from B4 | 2 New note F4, from G4 | 3 New note E♭4, from F4 | 4 New note D5, from E♭4 | 5 New note E4, from F4 | 6 New note D4, from E♭4 | 7 New note C5, from B4 | 8 New note C♯5, from C5 | 9 New note F♯4, from G4 | 10 New note G♯4, from G4 | 11 New note E♭5, from D5',
+      'fingers: 0 New note G4, from A4 | 1 New note B♭4, from B4 | 2 New note F4, from G4 | 3 New note E♭4, from F4 | 4 New note D4, from E♭4 | 5 New note E4, from F4 | 6 New note C5, from B4 | 7 New note C♯5, from C5 | 8 New note F♯4, from G4 | 9 New note G♯4, from G4 | 10 New note E5, from E4 | 11 New note F5, from E5',
     note: 'breath tongue: 0 0 1 1 0 0 0 0 1 1 0 0 1 | 12 Gasps before long notes',
     overtone:
       'sound: 8 C5 over low C4 (partial 2): 6 of 10 | 9 C5 over low C4 (partial 2): 5 of 10 | 10 C5 over low C4 (partial 2): 5 of 10 | 11 C5 over low C4 (partial 2): 8 of 10 | 12 C5 over low C4 (partial 2): 7 of 10',
     passage: 'fingers: 3 Passage B4 A4 G4',
     phrases:
       'breath: 3 Phrases of 5.4, 4.7, 4.6, 4.1 s | 7 Phrases of 5.7, 5.8, 5.5, 5.4 s | 11 Phrases of 7.2, 6.7, 6.5, 6.5 s',
-    recalled: 'fingers: 0 0 3 1 2 1 5 3 7 2 6 4 12 | 12 C♯5: name to fingers not yet',
+    recalled: 'fingers: 0 0 3 1 2 1 5 3 7 2 6 4 12 | 12 F♯4: name to fingers not yet',
     rhythm: 'tongue: 6 Own pattern “Homework”, 4 beats',
     setup:
       'setup: 7 6 7 9 8 9 8 7 10 10 9 11 10 | 0 Case on the lap or upside down | 0 Slumped or leaning back | 0 Covers too little | 0 Put away wet',

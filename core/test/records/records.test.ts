@@ -500,6 +500,7 @@ describe('concerns', () => {
     expect(found(fault('2026-03-06'), fault('2026-03-13'))).toEqual({
       kind: 'fault',
       weight: 42,
+      from: 'setup',
       sentence: 'reed stands above, 2 times in four weeks',
     })
     expect(found(fault('2026-02-20'), fault('2026-03-13'))).toBeDefined()

@@ -494,7 +494,7 @@ const SAID: Record<
         'twice at 64',
         2,
         1,
-        'Sixteenths growing for a bar, then a half note fading; the next note, and again.',
+        'Eight sixteenths that grow, a half note that fades; then the next note.',
         'G4',
       ],
     ],

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument } from '@halitus/core/instruments'
 import { noteName, parseNote } from '@halitus/core/pitch'
-import { EXERCISES, exercise, knownLine, nextGo, notesToPractise } from '@halitus/core/tongue'
+import { playPhrase } from '@halitus/core/player'
+import { analyse } from '@halitus/core/sound'
+import { EXERCISES, exercise, growthDb, knownLine, nextGo, notesToPractise } from '@halitus/core/tongue'
 
 const midi = (note: string) => parseNote(note).midi
 const written = (line: readonly { written: string | null }[]) => line.flatMap((n) => n.written ?? [])
@@ -49,6 +51,58 @@ describe('the back syllable', () => {
     const clarinet = instrument('clarinet')
     expect(midi(nextGo('double-back', clarinet, [], ['G4', 'E4', 'C4']).from)).toBe(midi('C4'))
     expect(midi(nextGo('double-turns', clarinet, [], ['G4', 'E4', 'C4']).from)).toBe(midi('G4'))
+  })
+})
+
+describe('the stopped tongue', () => {
+  const clarinet = instrument('clarinet')
+  const begins = (inst: typeof clarinet, known: string[]) => midi(exercise('stopped').begins(inst, known))
+  it('belongs to the clarinet’s upper register, about A5, as far as it is known (common practice)', () => {
+    const upTo = (top: string) =>
+      ['G4', 'E4', 'C4', 'B4', 'C5', 'E5', 'G5', 'A5', 'B5'].filter((n) => midi(n) <= midi(top))
+    expect(begins(clarinet, upTo('B5'))).toBe(midi('A5'))
+    expect(begins(clarinet, upTo('G5'))).toBe(midi('G5'))
+    expect(begins(clarinet, ['G4', 'E4', 'C4'])).toBe(midi('G4'))
+    expect(begins(clarinet, [])).toBe(midi('G4'))
+  })
+  it('begins on the first notes elsewhere', () =>
+    expect(begins(instrument('alto-sax'), ['B4', 'A4', 'G4', 'A5'])).toBe(midi('B4')))
+})
+
+describe('a bar that grows', () => {
+  /** Strokes a tenth of a second apart whose levels are given; between them it is 20 dB softer. */
+  const heard = (levels: readonly number[]) => {
+    const timeS: number[] = []
+    const db: number[] = []
+    levels.forEach((level, k) => {
+      for (let i = 0; i < 10; i++) {
+        timeS.push(k / 10 + i / 100)
+        db.push(i < 8 ? level - Math.abs(i - 3) : level - 20)
+      }
+    })
+    const strokes = levels.map((_, k) => ({ timeS: k / 10, depthDb: 10, widthMs: 20, dipCents: 0 }))
+    return { notes: [], strokes, timeS, db, hz: [] }
+  }
+  it('is measured from its first quarter to its last (exact arithmetic)', () => {
+    expect(growthDb(heard([-30, -29, -28, -27, -26, -25, -24, -23]), 8)).toBeCloseTo(6, 9)
+    expect(growthDb(heard([-24, -24, -24, -24]), 8)).toBeCloseTo(0, 9)
+    // What comes after the strokes that were to grow doesn't count.
+    expect(growthDb(heard([-30, -30, -28, -28, -27, -27, -26, -26, -50, -50]), 8)).toBeCloseTo(4, 9)
+    expect(growthDb(heard([-30, -28, -26]), 8)).toBeNull()
+  })
+  it('is heard of the simulated player, its noise and all, within a decibel', () => {
+    const notes = Array.from({ length: 8 }, (_, i) => ({
+      written: 'G4',
+      lengthS: 0.25,
+      begins: 'tongue' as const,
+      gapS: 0.04,
+      levelDb: -8 + i,
+    }))
+    const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 491 }, 24000)
+    const m = analyse(samples, 24000)
+    const db = growthDb({ notes: m.report.notes, strokes: m.strokes, ...m.track }, 8)!
+    expect(db).toBeGreaterThan(5)
+    expect(db).toBeLessThan(7)
   })
 })
 

@@ -425,9 +425,12 @@ describe('the daily set', () => {
   })
   it('begins upwards at A5 on the clarinet (common practice)', () =>
     expect(parseNote(exercise('height').begins(clarinet)).midi).toBe(parseNote('A5').midi))
-  it('has a bar of sixteenths and a half note, chromatically upwards', () => {
+  it('has a two-four bar of eight sixteenths and a half note, chromatically upwards', () => {
     const line = exercise('swell').line(clarinet, 'G4')
-    expect(line.slice(0, 17).map((n) => n.ticks)).toEqual([...Array(16).fill(3), 24])
+    expect(exercise('swell').beats).toBe(2)
+    expect(line.slice(0, 9).map((n) => n.ticks)).toEqual([...Array(8).fill(3), 24])
+    // Each bar is as long as two quarters.
+    expect(line.reduce((sum, n) => sum + n.ticks, 0)).toBe(4 * 2 * 12)
     expect(line.find((n) => n.written !== 'G4' && n.written)!.written).toMatch(/G#4|Ab4/)
   })
   it('plays the round slurred first, then tongued', () => {
@@ -442,6 +445,9 @@ describe('the daily set', () => {
     ['swell', [go()], 76, '72: even, and the tone held.'],
     ['swell', [go({ even: false })], 68, '72: it was uneven.'],
     ['swell', [go({ toneHeld: false })], 68, '72: the tone didn’t hold.'],
+    ['swell', [go({ grew: true })], 76, '72: even, and the tone held.'],
+    ['swell', [go({ grew: null })], 76, '72: even, and the tone held.'],
+    ['swell', [go({ grew: false })], 68, '72: it didn’t grow.'],
     ['stopped', [go({ perMinute: 208 })], 208, '208: even, and the tone held.'],
     ['stopped', [go({ perMinute: 40, even: false })], 40, '40: it was uneven.'],
   ] as const)('%s after %j goes to %i', (id, goes, perMinute, why) =>
@@ -456,7 +462,7 @@ describe('the daily set', () => {
   })
   it('says what to do and what to listen for', () =>
     expect(EXERCISES.map((e) => `${e.title} (${e.firstPerMinute}, ${e.climbs}). ${e.how}`)).toEqual([
-      'A bar that grows, a note that fades (60, tempo). Sixteenths growing for a bar, then a half note fading; the next note, and again.',
+      'A bar that grows, a note that fades (60, tempo). Eight sixteenths that grow, a half note that fades; then the next note.',
       'Round and round: slurred, then tongued (66, tempo). The first round slurred, the second tongued with the very same tone. Low register first; rest between.',
       'Stopped (72, tempo). The tongue closes and stays: as much silence as sound. Air stands behind it all the time.',
       'Upwards, as long as the tone holds (72, note). Sixteenths on one high note; the next note up only when the tone held. Break: one back.',
@@ -465,7 +471,7 @@ describe('the daily set', () => {
       'Softened (84, tempo). Soft syllables in place of the hard ones; the air goes on.',
     ]))
   it.each([
-    ['swell', 'G3>' + ' G3'.repeat(15) + ' G24 -24 G#3>' + ' G#3'.repeat(15) + ' G#24 -24'],
+    ['swell', 'G3>' + ' G3'.repeat(7) + ' G24 G#3>' + ' G#3'.repeat(7) + ' G#24'],
     ['stopped', 'G6. G6. G6. G6. G6. G6. G6. G6 G12 -36'],
     ['height', 'G3 '.repeat(8) + 'G12 -12'],
     ['double-back', 'G6 '.repeat(6) + 'G12'],

@@ -106,18 +106,22 @@ export async function cardsAround(
   }
 }
 
-/** Composes the lesson's card, or composes it anew. Rows keep their ids, so ticks stay with what they were made for. */
+/**
+ * Composes the lesson's card, or composes it anew. Rows keep their ids, so ticks stay with what they were made for.
+ * @param toListenTo what the week is listened for
+ */
 export async function composeFor(
   tx: Tx,
   lesson: LessonRecord,
   learner: LearnerRecord,
   proposals: RowProposal[],
+  toListenTo: string,
   seen?: number,
 ): Promise<WeekCard['leftOut']> {
   const { rows, sessions, listenFor, leftOut } = composeCard(proposals, {
     minutesPerSession: learner.minutesPerSession,
     sessions: learner.sessionsPerWeek,
-    listenFor: instrument(lesson.instrument).teaching.listenFor,
+    listenFor: toListenTo,
   })
   const [existing] = await tx.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
   asSeen('The card', existing?.version ?? 0, seen)

@@ -7,8 +7,8 @@ import type {
   LessonPatch,
   LessonRecord,
 } from '@halitus/core/contract'
-import { instrument, underSchools } from '@halitus/core/instruments'
-import { aimsOf, rowsOf } from '@halitus/core/records'
+import { instrument, toListenFor, underSchools } from '@halitus/core/instruments'
+import { aimsOf, notesKnown, rowsOf } from '@halitus/core/records'
 import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
@@ -153,5 +153,16 @@ export async function composeCardOf(tx: Tx, id: string, seen?: number): Promise<
   ).length
   const answered = entries.some((e) => e.kind === 'target' && dizzy !== undefined && !isBefore(e.at, dizzy))
   const basics = basicRows(inst, measured, { lessonsBefore, eased: dizzy !== undefined && !answered })
-  return lessonAnswer(tx, id, await composeFor(tx, lesson, learner, [...measured, ...basics], seen))
+  return lessonAnswer(
+    tx,
+    id,
+    await composeFor(
+      tx,
+      lesson,
+      learner,
+      [...measured, ...basics],
+      toListenFor(inst, notesKnown(entries, inst)),
+      seen,
+    ),
+  )
 }

@@ -14,6 +14,7 @@ import {
   type StudioInput,
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
+import { homeNote as homeNoteOf } from '@halitus/core/fingering'
 import {
   aimFor,
   aimsOf,
@@ -23,6 +24,7 @@ import {
   gateOf,
   lineWords,
   notedWords,
+  notesKnown,
   ofKind,
   ofLearner,
   playsWhole,
@@ -297,6 +299,10 @@ export const useLesson = defineStore('lesson', () => {
       { undo: () => finish(false) },
     )
   }
+  /** The note to try things on, of those that this learner knows. */
+  const homeNote = computed(() =>
+    inst.value ? homeNoteOf(inst.value, notesKnown(entries.value, inst.value)) : 'B4',
+  )
   return {
     answer,
     workedOn,
@@ -306,6 +312,7 @@ export const useLesson = defineStore('lesson', () => {
     inst,
     own,
     earlier,
+    homeNote,
     done,
     ofKind,
     entries,

@@ -37,6 +37,7 @@ const TEACHING: Teaching = {
   loudTendency: 'flat',
   loudAndSoft: 'open round the reed and a little more of it for loud, closer and less of it for soft.',
   listenFor: 'Does A3 start without cracking downwards?',
+  listenFirst: { until: ['A3'], words: 'Does it begin the moment you want it to?' },
 }
 
 export const bassoon = define({

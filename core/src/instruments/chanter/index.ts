@@ -21,6 +21,7 @@ const TEACHING: Teaching = {
   loudTendency: 'sharp',
   loudAndSoft: 'a chanter has one loudness: the pressure stays.',
   listenFor: 'No crossing noise between E and F',
+  listenFirst: { until: ['E5', 'F#5'], words: 'One pressure from beginning to end' },
 }
 
 const LOW_G: School = {

@@ -44,7 +44,7 @@ export const clarinet = define({
   range: { beginner: ['E3', 'C6'], full: ['E3', 'C7'] },
   teaching: CLARINET_TEACHING,
   mouth: CLARINET_MOUTH,
-  tongue: SINGLE_TONGUE,
+  tongue: { ...SINGLE_TONGUE, stopped: 'high' },
   graces: null,
   systems: [{ id: 'standard', name: '17 keys, six rings', fingers: CLARINET_FINGERS }],
   bore: CLARINET_BORE,

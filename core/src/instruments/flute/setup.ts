@@ -108,7 +108,7 @@ export const FLUTE_SETUP: SetupStep[] = [
 ]
 
 export const FLUTE_TEACHING: Teaching = {
-  firstNotes: ['B4', 'A4', 'G4', 'Bb4', 'F4', 'Eb4', 'D5'],
+  firstNotes: ['B4', 'A4', 'G4', 'Bb4', 'F4', 'Eb4', 'D4'],
   smallParts: [
     { id: 'head-open', part: 'head joint, open', concert: 'A5', source: 'common practice' },
     { id: 'head-closed', part: 'head joint, end closed', concert: 'A4', source: 'common practice' },

@@ -4,13 +4,15 @@ import { RECORDER_MOUTH } from '../mouths.ts'
 import { RECORDER_TONGUE } from '../tongues.ts'
 import { headPull } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'
-import { parseNote } from '../../pitch/index.ts'
+import { noteName, parseNote } from '../../pitch/index.ts'
 import { recorderBore as taper } from './bore.ts'
 import { recorderFingers } from './fingers.ts'
 import { RECORDER_SETUP } from './setup.ts'
 
-/** What both recorders are taught by. */
-const teaching = (...firstNotes: string[]): Teaching => ({
+/** Low notes begin so many semitones above the lowest. */
+const TO_LOW = 2
+/** What both recorders are taught by. @param low the note from which on its low notes begin */
+const teaching = (firstNotes: string[], low: string): Teaching => ({
   firstNotes,
   smallParts: [
     { id: 'head-closed', part: 'head joint, end closed', concert: null, source: 'common practice' },
@@ -22,6 +24,7 @@ const teaching = (...firstNotes: string[]): Teaching => ({
   loudTendency: 'sharp',
   loudAndSoft: 'only as loud and as soft as the note stays in tune: on a recorder that is a little.',
   listenFor: 'Low notes without a jump',
+  listenFirst: { until: [low], words: 'A quiet, even tone without a wobble' },
 })
 
 const TONGUE: School = {
@@ -65,7 +68,7 @@ const recorder = <const Id extends string>(
     transposition,
     clef: 'treble',
     range,
-    teaching: teaching(...firstNotes),
+    teaching: teaching(firstNotes, noteName(parseNote(range.full[0]).midi + TO_LOW)),
     mouth: RECORDER_MOUTH,
     tongue: RECORDER_TONGUE,
     graces: null,

@@ -57,6 +57,7 @@ const teaching = (mouthpieceConcert: string, neckConcert?: string, also?: string
   loudTendency: 'flat',
   loudAndSoft: 'lips firmer for loud, lighter for soft.',
   listenFor: 'Low notes without a gurgle',
+  listenFirst: { until: ['D4'], words: 'One tone from beginning to end' },
 })
 
 const saxophone = <const Id extends string>(

@@ -1,8 +1,8 @@
 import type { EntryRecord, LearnerRecord, LessonRecord, StudioParts } from '@halitus/core/contract'
-import { instrument } from '@halitus/core/instruments'
+import { instrument, toListenFor } from '@halitus/core/instruments'
 import type { Random } from '@halitus/core/player'
 import { basicRows, composeCard, rowsOfPlans } from '@halitus/core/practice'
-import { rowsOf } from '@halitus/core/records'
+import { notesKnown, rowsOf } from '@halitus/core/records'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, plusMinutes } from '@halitus/core/time'
 import { WEEKS, type Person } from './people.ts'
@@ -29,7 +29,7 @@ export function inventCards(
       {
         minutesPerSession: person.minutesPerSession,
         sessions: person.sessionsPerWeek,
-        listenFor: inst.teaching.listenFor,
+        listenFor: toListenFor(inst, notesKnown(entries.slice(0, last + 1), inst)),
       },
     )
     const cardId = `${lesson.id}-card`

@@ -18,6 +18,7 @@ import {
   type TouchId,
 } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
+import { notesKnown } from '@halitus/core/records'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 
@@ -35,7 +36,8 @@ export function useTwoNotes() {
   const system = computed(() => (inst.value && isCharted(inst.value) ? fingerSystem(inst.value) : undefined))
   const moves = computed(() => lesson.ofKind(lesson.entries, 'move').map((e) => e.data))
   const lastMove = moves.value.at(-1)
-  const first = inst.value?.teaching.firstNotes ?? []
+  const met = inst.value ? notesKnown(lesson.entries, inst.value) : []
+  const first = met.length > 1 ? met : (inst.value?.teaching.firstNotes ?? [])
   /** What is being tried and its tally; still there after another view or a reload. */
   const trial = useDraft<Trial>(() => `move.${lesson.answer?.lesson.id}`, {
     from: lastMove?.from ?? first[0] ?? 'B4',

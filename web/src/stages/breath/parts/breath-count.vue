@@ -32,7 +32,7 @@ const lesson = useLesson()
 const listening = useListening()
 const all = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'breath-count')))
 const last = all.value.at(-1)?.data
-const written = ref(noteKey(last?.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const written = ref(noteKey(last?.written ?? lesson.homeNote))
 const perMinute = useLocalStorage('halitus.breath.clicks', 60)
 const loudness = ref<Loudness>(last?.loudness ?? 'middling')
 const aim = computed(() =>

@@ -11,7 +11,7 @@ import TakeHead from '../../TakeHead.vue'
 /** A note or a short group until the air is gone, several times: each against the first, and the breaths between. */
 const lesson = useLesson()
 const listening = useListening()
-const written = ref(noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const written = ref(noteKey(lesson.homeNote))
 const loud = computed(() => choiceOf(INTAKE, lesson.answer?.learner.schools, lesson.schools) === 'loud')
 const last = computed(() => lesson.ofKind(lesson.own, 'phrases').at(-1))
 const heard = ref(false)

@@ -35,7 +35,7 @@ const endId = computed({
   set: (end) => (draft.value = { ...draft.value, end, takes: [] }),
 })
 const end = computed(() => ends.value.find((e) => e.id === endId.value))
-const written = ref(noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const written = ref(noteKey(lesson.homeNote))
 const wordsOf = (place: EndPlace) =>
   ({ little: end.value?.little, much: end.value?.much, middle: '' })[place] ?? ''
 const NAMES: Record<EndPlace, string> = { little: 'Too little', much: 'Too much', middle: 'The middle' }

@@ -36,7 +36,7 @@ import { useShownTake } from '../../take.ts'
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()
-const first = noteKey(lesson.inst?.teaching.firstNotes[0] ?? 'G4')
+const first = noteKey(lesson.homeNote)
 const drone = ref(first)
 const written = ref(first)
 const tuning = ref<IntervalTuning>('just')

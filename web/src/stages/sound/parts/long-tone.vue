@@ -40,7 +40,7 @@ const ear = computed(() => ({ transposition: lesson.inst?.transposition ?? 0, a4
 
 const lastReal = ofLearner(all.value).at(-1)
 /** The note that is aimed at next; what is heard may be another one, and is judged by its own aim. */
-const written = ref(noteKey(lastReal?.data.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'))
+const written = ref(noteKey(lastReal?.data.written ?? lesson.homeNote))
 const aim = computed(() => lesson.aim('long-tone', written.value))
 
 const { shown, keep, begin, forget } = useShownTake('sound', 'long-tone')

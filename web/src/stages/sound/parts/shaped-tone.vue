@@ -42,9 +42,7 @@ const all = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'shaped-tone'
 const last = all.value.at(-1)?.data
 const longTone = ofLearner(lesson.ofKind(lesson.entries, 'long-tone')).at(-1)?.data
 const shape = ref<Shape>(last?.shape ?? 'swell')
-const written = ref(
-  noteKey(last?.written ?? longTone?.written ?? lesson.inst?.teaching.firstNotes[0] ?? 'B4'),
-)
+const written = ref(noteKey(last?.written ?? longTone?.written ?? lesson.homeNote))
 const aim = computed(() =>
   lesson.aim('shaped-tone', shapeKey({ written: written.value, shape: shape.value })),
 )

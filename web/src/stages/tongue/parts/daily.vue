@@ -8,6 +8,8 @@ import {
   answerWords,
   exercise,
   EXERCISES,
+  GREW_DB,
+  growthDb,
   isEven,
   judgeLine,
   lineS,
@@ -65,6 +67,7 @@ const take = (): Take | undefined => {
   const asked = line.value
   const tempo = perMinute.value
   const note = from.value
+  const { grows } = ex.value
   model.stop()
   return {
     instrument: inst.id,
@@ -86,18 +89,22 @@ const take = (): Take | undefined => {
       const toneHeld = cracked === 0 && differs.length === 0
       const even = isEven(meter.unevenPercent) || (meter.unevenPercent === null && answer.right >= 0.95)
       const kept = even && answer.right >= 0.85
+      const db = grows ? growthDb(heard, grows) : null
+      const grew = db === null ? null : db >= GREW_DB
       said.value = {
-        held: kept && toneHeld,
+        held: kept && toneHeld && grew !== false,
         words: !toneHeld
           ? cracked
             ? `The tone broke ${cracked} ${cracked === 1 ? 'time' : 'times'}.`
             : `Another tone: ${differs.join(', ')}.`
-          : kept
-            ? 'Even, and the tone held.'
-            : 'The tone held; it was uneven.',
+          : !kept
+            ? 'The tone held; it was uneven.'
+            : grew === false
+              ? `Even, but it didn’t grow: ${Math.round(db ?? 0)} dB, ${GREW_DB} at least.`
+              : 'Even, and the tone held.',
         why: answerWords(answer),
       }
-      await keep({ exercise: id.value, from: note, perMinute: tempo, even: kept, toneHeld }, provenance)
+      await keep({ exercise: id.value, from: note, perMinute: tempo, even: kept, toneHeld, grew }, provenance)
       return undefined
     },
   }
@@ -130,7 +137,13 @@ const highest = computed(() => highestHeld(all.value))
   </TakeHead>
   <p class="how"><b>Tone first.</b> {{ ex.how }}</p>
   <p v-if="ex.caution" class="caution">{{ ex.caution }}</p>
-  <Staff v-if="lesson.inst && line.length" :line="line" :inst="lesson.inst" :scale="38" />
+  <Staff
+    v-if="lesson.inst && line.length"
+    :line="line"
+    :inst="lesson.inst"
+    :beats="ex.beats ?? 4"
+    :scale="38"
+  />
   <section v-if="said" aria-live="polite">
     <p class="verdict">{{ said.words }}</p>
     <p v-if="said.why.length" class="soft">{{ said.why.join('; ') }}.</p>

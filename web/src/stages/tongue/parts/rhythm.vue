@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { noteKey } from '@halitus/core/records'
 import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { noteName, parseNote } from '@halitus/core/pitch'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { fromTaps, spoken, tapsOf, SYLLABLES, ticksOf, TICKS, type LineNote } from '@halitus/core/tongue'
 import { useDraft } from '@/base/drafts.ts'
@@ -27,7 +27,7 @@ const tapsS = ref<number[]>([])
 /** Which taps begin a rest. */
 const rests = ref(new Set<number>())
 const problem = ref('')
-const note = computed(() => noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
+const note = computed(() => noteKey(lesson.homeNote))
 const line = computed((): LineNote[] =>
   draft.value.rhythm.map((t) => ({
     written: t < 0 ? null : note.value,

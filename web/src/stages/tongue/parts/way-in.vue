@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { noteKey } from '@halitus/core/records'
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { hzOfMidi, noteName, parseNote } from '@halitus/core/pitch'
+import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { ofLearner, waysLeft } from '@halitus/core/records'
 import { untilQuiet } from '@halitus/core/sound'
 import { meterOf, passes } from '@halitus/core/tongue'
@@ -25,7 +26,7 @@ const all = computed(() => ofLearner(lesson.ofKind(lesson.entries, 'way-in')))
 const next = computed(() => (lesson.inst ? waysLeft(lesson.inst, all.value)[0] : undefined))
 const chosen = ref('')
 const way = computed(() => ways.value.find((w) => w.id === chosen.value) ?? next.value ?? ways.value[0])
-const written = ref(noteName(parseNote(lesson.inst?.teaching.firstNotes[0] ?? 'B4').midi))
+const written = ref(noteKey(lesson.homeNote))
 const slurred = useSlurred(written)
 const tools = useTools()
 /** What it should sound like: a long tone, then the strokes with the same tone. */
