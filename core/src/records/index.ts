@@ -73,7 +73,10 @@ export {
   PART_CENTS,
   PART_STEADY_CENTS,
   partNamed,
+  LADDERS,
   partVerdict,
+  pitchAim,
+  type Ladder,
   type PartSound,
 } from './small-part.ts'
 export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'

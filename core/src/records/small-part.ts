@@ -1,5 +1,5 @@
 import { Refusal } from '../errors/index.ts'
-import { boolean } from 'yup'
+import { boolean, string } from 'yup'
 import { finite, id, strict, whole } from '../fields/index.ts'
 import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
 import { centsInWords, hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
@@ -17,6 +17,34 @@ export const partNamed = (inst: Instrument, part: string): SmallPart | undefined
 
 /** First hold on a part, s (common practice, no source). */
 export const PART_FIRST_S = 4
+
+/** Which of a part's two ladders counts: the teacher's choice. Length at first, and the pitch may wait. */
+export const LADDERS = ['length', 'pitch'] as const
+export type Ladder = (typeof LADDERS)[number]
+/** The steps of pitch: within so many cents of the mark, one after the other (chosen by Halitus; the last is {@link PART_CENTS}). */
+export const PITCH_STEPS = [100, 70, PART_CENTS] as const
+
+/**
+ * How near to its mark a part is asked to be next: one step nearer each time that it was reached.
+ * @param history takes on one part, oldest first
+ */
+export function pitchAim(history: readonly Pick<PartSound, 'offCents'>[]): { cents: number; why: string } {
+  let step = 0
+  for (const { offCents } of history)
+    if (
+      offCents !== null &&
+      Math.abs(Math.round(offCents)) <= PITCH_STEPS[step]! &&
+      step < PITCH_STEPS.length - 1
+    )
+      step++
+  const cents = PITCH_STEPS[step]!
+  const off = history.findLast((h) => h.offCents !== null)?.offCents
+  const last =
+    off == null
+      ? 'Not heard against its mark yet'
+      : `${centsInWords(Math.abs(Math.round(off)))} off last time`
+  return { cents, why: `${last}: within ${cents} next.` }
+}
 
 const partWords = (inst: Instrument, part: string) => partNamed(inst, part)?.part ?? part
 
@@ -49,6 +77,10 @@ export interface PartSound {
   lengthS: number
   steadinessCents: number
   happened?: readonly Happening[] | undefined
+  /** Which ladder counted; of older takes both did. */
+  counts?: Ladder | undefined
+  /** How near the pitch was asked to be, cents, where it counted. */
+  withinCents?: number | undefined
 }
 
 /** What a take on a part comes to: in a sentence, and what to try. */
@@ -57,7 +89,8 @@ export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; w
   const steady = Math.round(d.steadinessCents) <= PART_STEADY_CENTS
   const happened = happenedFirst(d.happened)
   if (happened) return { right: false, words: happened, tip: happenedSaid(d.happened ?? [])[0]!.listen }
-  if (Math.abs(off) > PART_CENTS) {
+  const within = d.counts === 'pitch' ? (d.withinCents ?? PART_CENTS) : PART_CENTS
+  if (Math.abs(off) > within && d.counts !== 'length') {
     const far =
       Math.abs(off) >= 100
         ? `${(Math.abs(off) / 100).toFixed(1)} semitones`
@@ -68,15 +101,21 @@ export function partVerdict(inst: Instrument, d: PartSound): { right: boolean; w
       tip: off > 0 ? inst.mouth.high : inst.mouth.low,
     }
   }
+  const waits = d.counts === 'length' && Math.abs(off) > PART_CENTS
+  const at = Math.abs(off) > PART_CENTS ? `Within ${within} cents of the mark` : 'At the mark'
   if (!steady)
     return {
       right: false,
-      words: `${d.offCents === null ? 'It wavers' : 'At the mark, but it wavers'} by ${centsInWords(Math.round(d.steadinessCents))}; ${PART_STEADY_CENTS} is the limit.`,
+      words: `${d.offCents === null || waits ? 'It wavers' : `${at}, but it wavers`} by ${centsInWords(Math.round(d.steadinessCents))}; ${PART_STEADY_CENTS} is the limit.`,
       tip: 'Half as loud and twice as long; nothing moves but the air.',
     }
   return {
     right: true,
-    words: d.offCents === null ? 'Steady.' : 'At the mark, and steady.',
+    words: waits
+      ? `Steady. The pitch, ${centsInWords(Math.abs(off))} ${off > 0 ? 'above' : 'below'} its mark, may wait.`
+      : d.offCents === null
+        ? 'Steady.'
+        : `${at}, and steady.`,
     tip: 'The same again, longer; then the next part.',
   }
 }
@@ -94,6 +133,8 @@ export const smallPart = kindOf(
     /** Practised muted against a hand or device: its vent stays open, and it needs more air. */
     muted: boolean().required(),
     happened: happenings(),
+    counts: string().oneOf([...LADDERS]),
+    withinCents: whole(1, 200).optional(),
   }),
 )({
   kind: 'small-part',
@@ -236,6 +277,8 @@ export const smallPart = kindOf(
         aimS: aim('small-part', part.id),
         muted: false,
         happened: undefined,
+        counts: undefined,
+        withinCents: undefined,
       },
     }
   },

@@ -14,6 +14,7 @@ import {
   offMark,
   partNamed,
   partVerdict,
+  pitchAim,
   progressOf,
   rowsOf,
   type EntryRecord,
@@ -144,6 +145,47 @@ describe('a small part', () => {
     [null, 30, false, 'It wavers by 30 cents; 25 is the limit.'],
   ])('%s cents off, %s unsteady: right %s, “%s”', (off, steady, right, words) =>
     expect(at(off, steady)).toMatchObject({ right, words }),
+  )
+  it.each([
+    // Length counts: the pitch waits, and is said.
+    [{ counts: 'length', offCents: -96 }, true, 'Steady. The pitch, 96 cents below its mark, may wait.'],
+    [{ counts: 'length', offCents: 41 }, true, 'Steady. The pitch, 41 cents above its mark, may wait.'],
+    [{ counts: 'length', offCents: 40 }, true, 'At the mark, and steady.'],
+    [
+      { counts: 'length', offCents: -96, steadinessCents: 26 },
+      false,
+      'It wavers by 26 cents; 25 is the limit.',
+    ],
+    // Pitch counts: it is held to what was asked this time.
+    [
+      { counts: 'pitch', withinCents: 100, offCents: 100.4 },
+      true,
+      'Within 100 cents of the mark, and steady.',
+    ],
+    [{ counts: 'pitch', withinCents: 100, offCents: 101 }, false, '1.0 semitones above the mark.'],
+    [{ counts: 'pitch', withinCents: 70, offCents: -71 }, false, '71 cents below the mark.'],
+    [{ counts: 'pitch', withinCents: 70, offCents: -70 }, true, 'Within 70 cents of the mark, and steady.'],
+    [{ counts: 'pitch', withinCents: 70, offCents: 40 }, true, 'At the mark, and steady.'],
+    [{ counts: 'pitch', offCents: 41 }, false, '41 cents above the mark.'],
+    [
+      { counts: 'pitch', withinCents: 70, offCents: 60, steadinessCents: 26 },
+      false,
+      'Within 70 cents of the mark, but it wavers by 26 cents; 25 is the limit.',
+    ],
+  ] as const)('by the ladder that counts (%#): %j', (more, right, words) =>
+    expect(partVerdict(clarinet, { ...GOOD['small-part'], ...more })).toMatchObject({ right, words }),
+  )
+  it.each([
+    [[], 100, 'Not heard against its mark yet: within 100 next.'],
+    [[101], 100, '101 cents off last time: within 100 next.'],
+    [[100], 70, '101 cents off last time: within 70 next.'],
+    [[100, 70], 40, '70 cents off last time: within 40 next.'],
+    [[100, 71], 70, '71 cents off last time: within 70 next.'],
+    [[20], 70, '20 cents off last time: within 70 next.'],
+    [[20, 20, 20], 40, '20 cents off last time: within 40 next.'],
+    [[20, null], 70, '20 cents off last time: within 70 next.'],
+  ])('is asked nearer to its mark step by step: after %j within %i', (offs, cents, why) =>
+    expect(pitchAim(offs.map((offCents) => ({ offCents })))).toEqual({ cents, why }),
   )
   it('that is high or low says what to try on this mouth', () => {
     expect(at(80).tip).toBe(clarinet.mouth.high)

@@ -4,7 +4,11 @@ import type { Aim } from '@halitus/core/records'
 import { useLesson } from '@/lesson/index.ts'
 
 /** What stands under every result: what it counts for, the next aim with its reason, and the way back. */
-defineProps<{ provenance: string; aim: Aim | undefined; entryId: string | undefined }>()
+defineProps<{
+  provenance: string
+  aim: Pick<Aim, 'value' | 'unit' | 'why'> | undefined
+  entryId: string | undefined
+}>()
 const emit = defineEmits<{ takenBack: [] }>()
 const lesson = useLesson()
 

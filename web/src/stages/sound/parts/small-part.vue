@@ -10,13 +10,16 @@ import {
   PART_CENTS,
   partNamed,
   partVerdict,
+  pitchAim,
   toneIn,
+  type Ladder,
 } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
 import { DizzyButton, useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
+import Views from '@/parts/Views.vue'
 import { ToneRibbon } from '@/drawings/index.ts'
 import TakeHead from '../../TakeHead.vue'
 import AfterTake from '../../AfterTake.vue'
@@ -37,7 +40,28 @@ const marks = computed(() =>
     : '',
 )
 const muted = ref(false)
-const aim = computed(() => lesson.aim('small-part', part.value))
+/** Which ladder counts on this part: as last time; length while it was never played. */
+const own = computed(() => all.value.filter((e) => e.data.part === part.value).map((e) => e.data))
+const counted = ref<Ladder>()
+const counts = computed({
+  get: (): Ladder =>
+    chosen.value?.concert ? (counted.value ?? own.value.at(-1)?.counts ?? 'length') : 'length',
+  set: (now) => (counted.value = now),
+})
+const LADDER_WORDS = [
+  { value: 'length' as const, label: 'length' },
+  { value: 'pitch' as const, label: 'pitch' },
+]
+const lengthAim = computed(() => lesson.aim('small-part', part.value))
+const near = computed(() => pitchAim(own.value))
+const aim = computed(() =>
+  counts.value === 'pitch'
+    ? { value: near.value.cents, unit: 'cents or nearer', why: near.value.why }
+    : lengthAim.value,
+)
+const aimWords = computed(() =>
+  counts.value === 'pitch' ? `within ${near.value.cents} cents` : `aim ${lengthAim.value?.value ?? 4} s`,
+)
 const { shown, keep, begin, forget } = useShownTake('sound', 'small-part', (d) => d.part === part.value)
 const tenths = (x: number) => Math.round(10 * x) / 10
 
@@ -46,6 +70,8 @@ const take = (): Take | undefined => {
   const on = chosen.value
   if (!inst || !on) return undefined
   const played = inst.teaching.firstNotes[0]!
+  const ladder = counts.value
+  const within = near.value.cents
   const sounding = parseNote(played).midi + inst.transposition
   return {
     instrument: inst.id,
@@ -66,7 +92,9 @@ const take = (): Take | undefined => {
           lengthS: tenths(tone.lengthS),
           steadinessCents: tenths(tone.steadinessCents),
           hnrDb: tenths(tone.hnrDb),
-          aimS: aim.value?.value ?? 4,
+          aimS: lengthAim.value?.value ?? 4,
+          counts: ladder,
+          withinCents: ladder === 'pitch' ? within : undefined,
           muted: muted.value,
           happened: happenedInTake(measured, tone),
         },
@@ -101,7 +129,7 @@ const next = computed(() => {
     <TakeHead
       :number="number"
       unit="s"
-      :aim="lesson.observes ? '' : `aim ${aim?.value ?? 4} s`"
+      :aim="lesson.observes ? '' : aimWords"
       :note="shown ? nearestConcert(shown.data.hz, lesson.a4Hz) : listening.note?.concert"
       :cents="undefined"
       :take="take"
@@ -117,6 +145,9 @@ const next = computed(() => {
           <template v-else>no pitch is meant, only a steady one</template>
           <span class="soft"> ({{ chosen?.source }})</span>
         </span>
+        <template v-if="chosen?.concert"
+          ><span>what counts</span> <Views v-model="counts" :options="LADDER_WORDS" label="What counts"
+        /></template>
         <Button size="small" :aria-pressed="muted" @click="muted = !muted">{{
           muted ? 'Muted' : 'Not muted'
         }}</Button>
