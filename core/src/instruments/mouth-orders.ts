@@ -13,8 +13,8 @@ export interface MouthStep {
 
 /** Clarinets and saxophones. */
 export const SINGLE_ORDER: readonly MouthStep[] = [
-  { id: 'lip', say: 'Lower lip a little over the teeth: half of its red is seen.', fails: 'chin-up' },
-  { id: 'teeth', say: 'Top teeth on the mouthpiece, with the head’s own weight.', fails: 'sees-little' },
+  { id: 'lip', say: 'Lower lip a little over the teeth: half of its red is seen.', fails: 'lip-hidden' },
+  { id: 'teeth', say: 'Top teeth on the mouthpiece, with the head’s own weight.', fails: 'teeth-away' },
   { id: 'breathe', say: 'Breathe in at the sides; the shoulders stay.', fails: 'shoulders-up' },
   { id: 'seal', say: 'Corners in: no air beside the mouthpiece.', fails: 'leak-corners' },
   { id: 'blow', say: 'Blow, and leave everything as it is.', fails: 'no-sound' },

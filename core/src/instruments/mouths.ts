@@ -100,7 +100,14 @@ const MEASURED: readonly Question[] = [
   sign(
     'unsteady',
     'The pitch wavers',
-    { loose: 'often', puffed: 'often', tension: 'often', slow: 'now and then', uneven: 'often' },
+    {
+      loose: 'often',
+      puffed: 'often',
+      tension: 'often',
+      slow: 'now and then',
+      uneven: 'often',
+      'teeth-off': 'often',
+    },
     'seldom',
   ),
   sign(
@@ -148,6 +155,24 @@ const single = (back: boolean) =>
         'Too loose: corners let air past',
         'often',
         'Corners to the middle, as if around a straw; nothing upwards.',
+      ),
+      cause(
+        'teeth-off',
+        'Top teeth off the mouthpiece',
+        'now and then',
+        'Top teeth down on it, with the head’s own weight: then a wiggle moves nothing.',
+      ),
+      cause(
+        'lip-in',
+        'Lower lip too far over the teeth',
+        'now and then',
+        'Roll the lower lip out until half of its red is seen.',
+      ),
+      cause(
+        'lip-out',
+        'Lower lip turned out',
+        'seldom',
+        'Draw the lower lip in over the teeth until half of its red is left.',
       ),
       cause(
         'little',
@@ -205,6 +230,19 @@ const single = (back: boolean) =>
         { bite: 'now and then', little: 'now and then' },
         'seldom',
       ),
+      sign(
+        'lip-hidden',
+        'No red of the lower lip',
+        { 'lip-in': 'almost always', bite: 'seldom' },
+        'almost never',
+      ),
+      sign(
+        'lip-turned',
+        'Lower lip turned out',
+        { 'lip-out': 'almost always', loose: 'seldom' },
+        'almost never',
+      ),
+      sign('teeth-away', 'Top teeth don’t touch it', { 'teeth-off': 'almost always' }, 'almost never'),
       sign('leak-corners', 'Air hisses at a corner', { loose: 'almost always', much: 'seldom' }, 'seldom'),
       sign(
         'shoulders-up',
@@ -223,13 +261,20 @@ const single = (back: boolean) =>
       sign(
         'thin',
         'Thin, weak',
-        { little: 'often', bite: 'now and then', chin: 'often', throat: 'often', slow: 'now and then' },
+        {
+          little: 'often',
+          bite: 'now and then',
+          chin: 'often',
+          throat: 'often',
+          slow: 'now and then',
+          'lip-in': 'often',
+        },
         'seldom',
       ),
       sign(
         'wild',
         'Harsh, wild, honking',
-        { much: 'almost always', reed: 'now and then', loose: 'seldom' },
+        { much: 'almost always', 'lip-out': 'often', reed: 'now and then', loose: 'seldom' },
         'almost never',
       ),
       sign(
@@ -241,7 +286,7 @@ const single = (back: boolean) =>
       sign(
         'sagging',
         'Sags or wobbles',
-        { loose: 'often', puffed: 'often', tension: 'often', slow: 'now and then' },
+        { loose: 'often', puffed: 'often', tension: 'often', slow: 'now and then', 'teeth-off': 'often' },
         'seldom',
       ),
       sign('shriek', 'Shrieks', { bite: 'often', much: 'now and then', reed: 'now and then' }, 'seldom'),
@@ -250,9 +295,24 @@ const single = (back: boolean) =>
       sign(
         'wiggles',
         'The mouthpiece moves when wiggled',
-        { loose: 'almost always', little: 'now and then', bite: 'almost never' },
+        { 'teeth-off': 'almost always', loose: 'now and then', little: 'seldom', bite: 'almost never' },
         'seldom',
         { ask: 'While it sounds, wiggle the mouthpiece gently: does it move?', seconds: 5 },
+      ),
+      // A wiggle asks for the teeth first; only what still moves with them on it is the corners.
+      sign(
+        'teeth-down',
+        'Top teeth down on it steady it',
+        { 'teeth-off': 'almost always', loose: 'almost never' },
+        'seldom',
+        { ask: 'Top teeth felt on it by the head’s weight, and wiggle again: still now?', seconds: 8 },
+      ),
+      sign(
+        'lip-rolled',
+        'Rolling the lower lip out frees it',
+        { 'lip-in': 'almost always', bite: 'now and then', 'lip-out': 'almost never' },
+        'seldom',
+        { ask: 'Roll the lower lip out a little: does it open up?', seconds: 8 },
       ),
       sign(
         'jaw-down',

@@ -150,6 +150,17 @@ export const doubleLip = (says: Taught['says']): Variation => ({
     ],
     ['Teeth or lip first, then the corners', 'Upper lip first, then the corners'],
     ['The upper teeth (double-lip: the lip) leave the mouthpiece', 'The upper lip leaves the mouthpiece'],
+    ['Top teeth off the mouthpiece', 'Upper lip off the mouthpiece'],
+    [
+      'Top teeth down on it, with the head’s own weight: then a wiggle moves nothing.',
+      'Upper lip firm over the teeth, the right thumb carries the weight: then a wiggle moves nothing.',
+    ],
+    ['Top teeth don’t touch it', 'Upper lip isn’t on it'],
+    ['Top teeth down on it steady it', 'The upper lip firm on it steadies it'],
+    [
+      'Top teeth felt on it by the head’s weight, and wiggle again: still now?',
+      'The upper lip firm on it, and wiggle again: still now?',
+    ],
     ['Mouth: reed, chin, corners', 'Mouth: both lips over the teeth, chin, corners'],
   ],
 })
