@@ -95,6 +95,22 @@ test('a pattern is echoed, judged, and the next one comes', async ({ page }) => 
   await expect(page.getByText('All as it was played.')).toHaveCount(0)
 })
 
+test('patterns are echoed on the mouthpiece alone, by their rhythm', async ({ page }) => {
+  await simulated(page)
+  await open(page, 'Echo')
+  await page.getByLabel('Played on').selectOption({ label: 'on the mouthpiece alone' })
+  await page.keyboard.press('Space')
+  await expect(page.getByText('All as it was played.')).toBeVisible({ timeout: 20_000 })
+  await expect(noted(page)).toContainText(/Echo on the mouthpiece alone, level \d: 100 % right/)
+  // The same on a pattern of one's own: it is written down whatever the part sounds.
+  await openPart(page, 'Own pattern')
+  await page.getByLabel('Played on').selectOption({ label: 'on the mouthpiece alone' })
+  await page.keyboard.press('Space')
+  await page.getByLabel('Name', { exact: true }).fill('Puddles')
+  await page.getByRole('button', { name: 'Keep for the card' }).click()
+  await expect(noted(page)).toContainText('Own pattern “Puddles”, 4 beats')
+})
+
 test('the daily set is written out, played, and stays while nothing real was played', async ({ page }) => {
   await simulated(page)
   await open(page, 'Daily set')

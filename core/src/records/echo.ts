@@ -1,8 +1,9 @@
 import { array, string } from 'yup'
 import { Refusal } from '../errors/index.ts'
-import { finite, strict, whole } from '../fields/index.ts'
+import { finite, id, strict, whole } from '../fields/index.ts'
 import { CELLS, MOST_LEVEL, type Fared } from '../tongue/index.ts'
 import { kindOf, type Noted } from './kind.ts'
+import { knownPart, partNamed } from './small-part.ts'
 
 const cellOf = (id: string) => CELLS.find((c) => c.id === id)
 /** An answer counts as right from here on (chosen by Halitus). */
@@ -29,12 +30,15 @@ export const echo = kindOf(
     /** Share of notes that were right, and what wasn't, in words. */
     right: finite().min(0).max(1),
     wrong: array().of(string().required().max(120)).required().max(10),
+    /** Answered on a small part, by rhythm alone. */
+    part: id().optional(),
   }),
 )({
   kind: 'echo',
   title: 'Echo',
   stages: ['tongue'],
-  check(_inst, { cells }) {
+  check(inst, { cells, part }) {
+    if (part !== undefined) knownPart(inst, part)
     const unknown = cells.find((c) => !cellOf(c))
     if (unknown)
       throw new Refusal(
@@ -43,7 +47,8 @@ export const echo = kindOf(
         'data.cells',
       )
   },
-  noted: (d) => `Echo, level ${d.level}: ${Math.round(100 * d.right)} % right at ${d.perMinute}`,
+  noted: (d, inst) =>
+    `Echo${d.part ? ` on the ${partNamed(inst, d.part)?.part ?? d.part}` : ''}, level ${d.level}: ${Math.round(100 * d.right)} % right at ${d.perMinute}`,
   line(entries) {
     const right = entries.filter((e) => e.right >= ECHOED).length
     return entries.length ? `echo ${right} of ${entries.length}` : null
@@ -100,6 +105,7 @@ export const echo = kindOf(
         perMinute: 66,
         right: random.chance(0.7) ? 1 : 0.75,
         wrong: [],
+        part: undefined,
       },
     }
   },

@@ -15,6 +15,26 @@ export const PART_STEADY_CENTS = 25
 export const partNamed = (inst: Instrument, part: string): SmallPart | undefined =>
   inst.teaching.smallParts.find((p) => p.id === part)
 
+/** @throws Refusal naming the small parts that the instrument has @param field where it stands */
+export function knownPart(inst: Instrument, part: string, field = 'data.part'): void {
+  if (!partNamed(inst, part))
+    throw new Refusal(
+      'invalid',
+      `${field} is “${part}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
+      field,
+    )
+}
+
+/**
+ * From the first note that is taught to a part's mark, cents: so far the simulated player is moved, who plays written notes only;
+ * 0 where no pitch is meant.
+ */
+export function partDetune(inst: Instrument, part: SmallPart | undefined): number {
+  if (!part?.concert) return 0
+  const sounding = parseNote(inst.teaching.firstNotes[0]!).midi + inst.transposition
+  return 100 * (parseNote(part.concert).midi - sounding)
+}
+
 /** First hold on a part, s (common practice, no source). */
 export const PART_FIRST_S = 4
 
@@ -141,14 +161,7 @@ export const smallPart = kindOf(
   title: 'Small part',
   stages: ['sound'],
   fits: (inst) => inst.teaching.smallParts.length > 0,
-  check(inst, { part }) {
-    if (!partNamed(inst, part))
-      throw new Refusal(
-        'invalid',
-        `data.part is “${part}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
-        'data.part',
-      )
-  },
+  check: (inst, { part }) => knownPart(inst, part),
   noted(d, inst) {
     const { words } = partVerdict(inst, d)
     return `${partWords(inst, d.part)} ${d.lengthS.toFixed(1)} s${d.muted ? ', muted' : ''}: ${words.charAt(0).toLowerCase()}${words.slice(1, -1)}`
@@ -161,14 +174,7 @@ export const smallPart = kindOf(
     unit: 's',
     about: (d) => d.part,
     title: (about, inst) => `On the ${partWords(inst, about)}`,
-    checkAbout(about, inst) {
-      if (!partNamed(inst, about))
-        throw new Refusal(
-          'invalid',
-          `data.about is “${about}”; small parts of the ${spokenName(inst)}: ${inst.teaching.smallParts.map((p) => p.id).join(', ')}.`,
-          'data.about',
-        )
-    },
+    checkAbout: (about, inst) => knownPart(inst, about, 'data.about'),
     limits: [1, 60],
     ease: (value) => Math.max(PART_FIRST_S, value - 1),
     next(history) {

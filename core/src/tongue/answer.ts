@@ -54,14 +54,30 @@ interface Played {
   tongued: boolean
 }
 
-function playedOf({ notes, strokes }: HeardLine): Played[] {
-  return notes.map((n) => ({
+/** Notes that follow each other within this, s, with no stroke between them were parted by nothing (chosen by Halitus). */
+const SLIDES_S = 0.05
+/** A stroke belongs to the note that begins so near to it, s. */
+const AT_S = 0.045
+
+const isTongued = (n: NoteReport, strokes: readonly HeardStroke[]) =>
+  n.start.kind !== 'slurred' || strokes.some((s) => Math.abs(s.timeS - n.startS) < AT_S)
+
+/** On a small part the pitch slides: what no stroke parted is one note, as long as all of it. */
+export function strokedNotes({ notes, strokes }: HeardLine): NoteReport[] {
+  return notes.reduce<NoteReport[]>((all, n) => {
+    const before = all.at(-1)
+    const slid = before && !isTongued(n, strokes) && n.startS - before.endS < SLIDES_S
+    return slid ? [...all.slice(0, -1), { ...before, endS: n.endS, end: n.end }] : [...all, n]
+  }, [])
+}
+
+const playedOf = (notes: readonly NoteReport[], strokes: readonly HeardStroke[], pitch: boolean): Played[] =>
+  notes.map((n) => ({
     startS: n.startS,
     endS: n.endS,
-    midi: parseNote(n.written).midi,
-    tongued: n.start.kind !== 'slurred' || strokes.some((s) => Math.abs(s.timeS - n.startS) < 0.045),
+    midi: pitch ? parseNote(n.written).midi : 0,
+    tongued: isTongued(n, strokes),
   }))
-}
 
 /** Cheapest pairing of asked and played notes in order (edit distance: Wagner & Fischer, 1974). */
 function paired(due: readonly { startS: number; midi: number }[], played: readonly Played[], scaleS: number) {
@@ -99,16 +115,22 @@ const TEMPOS = Array.from({ length: 21 }, (_, i) => 0.8 * 1.5625 ** (i / 20))
  * How a line was played, against what was asked. An answer may begin when it likes and keep its own tempo within a fifth
  * when `free`; then only its proportions are judged.
  * @param perMinute beats a minute that were asked for
- * `articulation`: also judge whether strokes and slurs stood where they should
+ * `articulation`: also judge whether strokes and slurs stood where they should; `pitch`: false judges the rhythm alone, as on a
+ * part that sounds no written note
  */
 export function judgeLine(
   line: readonly LineNote[],
   heard: HeardLine,
   perMinute: number,
-  { free = true, articulation = true }: { free?: boolean; articulation?: boolean } = {},
+  {
+    free = true,
+    articulation = true,
+    pitch = true,
+  }: { free?: boolean; articulation?: boolean; pitch?: boolean } = {},
 ): Answer {
-  const asked = timesOf(line, perMinute).map((n) => ({ ...n, midi: parseNote(n.written).midi }))
-  const played = playedOf(heard)
+  const asked = timesOf(line, perMinute).map((n) => ({ ...n, midi: pitch ? parseNote(n.written).midi : 0 }))
+  const sounded = pitch ? heard.notes : strokedNotes(heard)
+  const played = playedOf(sounded, heard.strokes, pitch)
   const shortest = Math.min(...asked.map((n) => n.lengthS))
   const scaleS = Math.max(ANSWER.leastS * 2, shortest)
   if (!played.length || !asked.length)
@@ -173,14 +195,14 @@ export function judgeLine(
       dueS,
       verdict,
       lateMs: 1000 * late,
-      heard: heard.notes[j!]!.written,
+      heard: sounded[j!]!.written,
     }
   })
   const used = new Set(pairs)
   return {
     notes,
     extra: played.flatMap((p, j) =>
-      used.has(j) ? [] : [{ atS: p.startS - shiftS, written: heard.notes[j]!.written }],
+      used.has(j) ? [] : [{ atS: p.startS - shiftS, written: sounded[j]!.written }],
     ),
     right: notes.filter((n) => n.verdict === 'right').length / notes.length,
     tempo: stretch,

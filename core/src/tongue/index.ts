@@ -9,6 +9,7 @@ export {
   answerWords,
   judgeLine,
   nextLevel,
+  strokedNotes,
   type Answer as LineAnswer,
   type Answered,
   type HeardLine,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { allInstruments, instrument, writtenNote } from '@halitus/core/instruments'
 import { parseNote } from '@halitus/core/pitch'
 import { playPhrase, seeded, type PhraseNote } from '@halitus/core/player'
+import { partDetune } from '@halitus/core/records'
 import { analyse, type NoteReport } from '@halitus/core/sound'
 import {
   answerWords,
@@ -201,6 +202,51 @@ describe('what was played against what was asked', () => {
   it('counts many of a kind instead of naming them', () => {
     const long = eighths('C4', 'D4', 'C4', 'D4', 'C4', 'D4')
     expect(answerWords(judgeLine(long, heardAs([]), 60))).toEqual(['6 notes: missing'])
+  })
+  it('is judged by its rhythm alone on a part that sounds no written note', () => {
+    const one = eighths('B4', 'B4', 'B4', 'B4')
+    const free = (notes: Parameters<typeof heardAs>[0]) =>
+      judgeLine(one, heardAs(notes), 60, { pitch: false })
+    // Far from the note that stands there, and sliding: in the middle of the second note it becomes another one.
+    const played: Parameters<typeof heardAs>[0] = [
+      ['F#5', 0, 0.45],
+      ['G5', 0.5, 0.7],
+      ['F#5', 0.72, 0.95, 's'],
+      ['F5', 1, 1.45],
+      ['F#5', 1.5, 1.9],
+    ]
+    expect(free(played)).toMatchObject({ right: 1, extra: [] })
+    expect(judgeLine(one, heardAs(played), 60).right).toBe(0)
+    // What was silent for longer begins anew, stroke or not.
+    expect(free([...played.slice(0, 2), ['F#5', 0.76, 0.95, 's'], ...played.slice(3)]).extra).toHaveLength(1)
+    expect(answerWords(free([...played.slice(0, 3), ['F5', 1.3, 1.45], played[4]!]))).toEqual([
+      'note 3: late',
+    ])
+  })
+  it.each([
+    ['clarinet', 'mouthpiece'],
+    ['flute', 'head-open'],
+    ['bassoon', 'reed-on-crook'],
+    ['alto-sax', 'mouthpiece'],
+    ['oboe', undefined],
+  ] as const)('is heard so on the %s (%s)', (id, named) => {
+    const inst = instrument(id)
+    const part = inst.teaching.smallParts.find((p) => p.id === named) ?? inst.teaching.smallParts[0]!
+    const rhythm = [12, 6, 6, 12, 12]
+    const asked = rhythm.map((ticks) => ({ written: 'B4', ticks, begins: 'tongue' as const }))
+    const notes = timesOf(asked, 72).map((n): PhraseNote => ({
+      written: inst.teaching.firstNotes[0]!,
+      lengthS: n.lengthS,
+      begins: 'tongue',
+      gapS: 0.04,
+    }))
+    const { samples } = playPhrase(
+      { instrument: id, notes, manner: { breathDb: -42, detuneCents: partDetune(inst, part) } },
+      RATE,
+    )
+    const { report, strokes } = analyse(samples, RATE, { transposition: 0 })
+    const answer = judgeLine(asked, { notes: report.notes, strokes }, 72, { pitch: false })
+    expect(answerWords(answer)).toEqual([])
   })
   it.each(['flute', 'clarinet', 'bassoon', 'soprano-recorder'] as const)(
     'judges simulated lines on the %s as they were played',

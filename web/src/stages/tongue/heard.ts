@@ -21,6 +21,9 @@ export const heardOf = (m: Measurement): Heard => ({
   hz: m.hz,
 })
 
+/** Said where a part sounds no written note, and nothing at all was heard. */
+export const NO_TONE = 'No tone was heard.'
+
 /** Whether anything can be measured; else the sentence that says what was heard instead. */
 export function nothingIn(m: Measurement, inst: Instrument): string | undefined {
   const loud = m.db.reduce((top, db) => Math.max(top, db), -120)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { centsBetween, heardNote, parseNote } from '@halitus/core/pitch'
-import { bendRange, notThisPart } from '@halitus/core/records'
+import { centsBetween, heardNote } from '@halitus/core/pitch'
+import { bendRange, notThisPart, partDetune } from '@halitus/core/records'
 import { bendOf, untilToneEnds } from '@halitus/core/sound'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
@@ -23,12 +23,7 @@ const { shown, keep, begin, forget } = useShownTake('sound', 'bend', (d) => d.pa
 const whole = (x: number) => Math.round(x) || 0
 
 /** From the note that the simulated player fingers to the part's mark, cents. */
-const toMark = computed(() => {
-  const inst = lesson.inst
-  const concert = chosen.value?.concert
-  if (!inst || !concert) return 0
-  return 100 * (parseNote(concert).midi - parseNote(inst.teaching.firstNotes[0]!).midi - inst.transposition)
-})
+const toMark = computed(() => (lesson.inst ? partDetune(lesson.inst, chosen.value) : 0))
 const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,

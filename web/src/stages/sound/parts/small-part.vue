@@ -4,15 +4,16 @@ import { computed, ref } from 'vue'
 import { midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
   happenedInTake,
+  type Ladder,
   nearestConcert,
   offMark,
   ofLearner,
   PART_CENTS,
+  partDetune,
   partNamed,
   partVerdict,
   pitchAim,
   toneIn,
-  type Ladder,
 } from '@halitus/core/records'
 import { untilToneEnds } from '@halitus/core/sound'
 import { signed } from '@/base/words.ts'
@@ -72,12 +73,11 @@ const take = (): Take | undefined => {
   const played = inst.teaching.firstNotes[0]!
   const ladder = counts.value
   const within = near.value.cents
-  const sounding = parseNote(played).midi + inst.transposition
   return {
     instrument: inst.id,
     written: played,
     // A part sounds no written note: the simulated player is moved to its mark.
-    performance: { detuneCents: on.concert ? 100 * (parseNote(on.concert).midi - sounding) + 12 : 0 },
+    performance: { detuneCents: partDetune(inst, on) + (on.concert ? 12 : 0) },
     ear: { transposition: 0, a4Hz: lesson.a4Hz },
     rule: () => untilToneEnds(),
     async judge(measured, provenance) {

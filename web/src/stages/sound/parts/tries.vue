@@ -2,8 +2,8 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { parseNote, prettyNote } from '@halitus/core/pitch'
-import { GATE, notThisPart } from '@halitus/core/records'
+import { prettyNote } from '@halitus/core/pitch'
+import { GATE, notThisPart, partDetune } from '@halitus/core/records'
 import { blowsOf, median, untilQuiet } from '@halitus/core/sound'
 import { isTyping } from '@/base/keys.ts'
 import { useDraft } from '@/base/drafts.ts'
@@ -57,13 +57,7 @@ const take = (): Take | undefined => {
     written: inst.teaching.firstNotes[0]!,
     performance: {
       // A part sounds no written note: the simulated player is moved to its mark.
-      ...(chosen.value?.concert && {
-        detuneCents:
-          100 *
-          (parseNote(chosen.value.concert).midi -
-            parseNote(inst.teaching.firstNotes[0]!).midi -
-            inst.transposition),
-      }),
+      detuneCents: partDetune(inst, chosen.value),
       // Three that speak and one that stays air, to try it with.
       notes: (note) =>
         [0, 250, 900, 120].flatMap((lateMs) => [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { faredOf, notesKnown, ofLearner } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
@@ -25,10 +25,12 @@ import { useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Staff from '@/parts/Staff.vue'
+import AnswerBeads from '../AnswerBeads.vue'
 import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB, useShownTake } from '../../take.ts'
-import { nothingIn } from '../heard.ts'
+import { NO_TONE, nothingIn } from '../heard.ts'
+import { useOnPart } from '../on-part.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** Echo: a pattern is played, the learner answers, the answer is judged, the next one adapts. Say it, finger it, play it. */
@@ -55,10 +57,16 @@ const PHASES = [
 const set = computed(() => SYLLABLES.find((s) => s.id === syllableId.value) ?? SYLLABLES[0]!)
 const syllables = computed(() => (pattern.value ? spoken(pattern.value.rhythm, set.value) : []))
 /** Notes that the learner knows; three are enough for an echo. */
-const notes = computed(() =>
-  lesson.inst
-    ? notesToPractise(lesson.inst, notesKnown(lesson.entries, lesson.inst)).slice(0, 3)
-    : (['B4'] as const),
+const { on, options: places, part, ear, detuneCents, line: middle } = useOnPart()
+const notes = computed((): readonly [string, ...string[]] =>
+  part.value
+    ? [middle.value]
+    : lesson.inst
+      ? (notesToPractise(lesson.inst, notesKnown(lesson.entries, lesson.inst)).slice(0, 3) as [
+          string,
+          ...string[],
+        ])
+      : ['B4'],
 )
 
 function another() {
@@ -69,28 +77,37 @@ function another() {
   phase.value = 'say'
 }
 another()
+watch(on, another)
 const { shown, keep, begin, forget } = useShownTake('tongue', 'echo')
 const take = (): Take | undefined => {
   const inst = lesson.inst
   const asked = line.value
   const now = pattern.value
+  const where = part.value
   if (!inst || !now) return undefined
   model.stop()
   const wholeS = lineS(asked, tools.bpm)
   const longestRest = Math.max(0, ...now.rhythm.map((t) => -t)) / 12
   return {
     instrument: inst.id,
-    written: notes.value[0]!,
-    performance: { notes: () => asPlayed(asked, tools.bpm), lengthS: Math.max(1, wholeS) },
-    ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
+    written: where ? inst.teaching.firstNotes[0]! : notes.value[0],
+    // A part sounds no written note: the simulated player is moved to its mark.
+    performance: {
+      notes: (written) =>
+        asPlayed(where ? asked.map((n) => ({ ...n, written: n.written && written })) : asked, tools.bpm),
+      lengthS: Math.max(1, wholeS),
+      ...(where && { detuneCents: detuneCents.value }),
+    },
+    ear: ear.value,
     // The answer is over after a silence that is longer than any rest in it, or when its time is up.
     rule: () =>
       firstOf(untilQuiet(LOUD_DB, 0.8 + (longestRest * 60) / tools.bpm), forSeconds(3 * wholeS + 4)),
     async judge(m, provenance) {
-      const nothing = nothingIn(m, inst)
+      const nothing = where ? !m.report.notes.length && NO_TONE : nothingIn(m, inst)
       if (nothing) return nothing
       const result = judgeLine(asked, { notes: m.report.notes, strokes: m.strokes }, tools.bpm, {
         articulation: inst.tongue !== null,
+        pitch: !where,
       })
       answer.value = result
       const extra = result.extra.length / Math.max(1, result.notes.length)
@@ -102,6 +119,7 @@ const take = (): Take | undefined => {
           perMinute: tools.bpm,
           right,
           wrong: answerWords(result).slice(0, 10),
+          part: where?.id,
         },
         provenance,
       )
@@ -143,6 +161,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
       >
       <Button @click="another">Another <kbd>n</kbd></Button>
+      <Choice v-if="places.length > 1" v-model="on" label="Played on" :options="places" />
       <label for="echo-level">level</label
       ><Quantity id="echo-level" v-model="level" :min="1" :max="MOST_LEVEL" />
       <label for="echo-beats">beats</label><Quantity id="echo-beats" v-model="beats" :min="2" :max="8" />
@@ -178,15 +197,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <section v-if="answer" aria-live="polite">
     <p class="verdict">{{ words.length ? words.join('; ') + '.' : 'All as it was played.' }}</p>
     <p v-if="tempo" class="said">{{ tempo }}</p>
-    <p class="said">
-      <span
-        v-for="(n, i) in answer.notes"
-        :key="i"
-        class="note"
-        :class="n.verdict === 'right' ? 'right' : 'wrong'"
-        >{{ n.verdict === 'right' ? '●' : n.verdict === 'missing' ? '○' : '◐' }}</span
-      >
-    </p>
+    <AnswerBeads :notes="answer.notes" />
     <AfterTake
       v-if="shown"
       :provenance="shown.provenance"
@@ -228,11 +239,5 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .said {
   font-size: 20px;
-}
-.note {
-  margin-right: 8px;
-}
-.wrong {
-  color: var(--brass-text);
 }
 </style>

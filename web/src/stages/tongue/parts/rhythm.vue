@@ -4,14 +4,25 @@ import { Button, Input } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { fromTaps, spoken, tapsOf, SYLLABLES, ticksOf, TICKS, type LineNote } from '@halitus/core/tongue'
+import {
+  fromTaps,
+  spoken,
+  strokedNotes,
+  tapsOf,
+  SYLLABLES,
+  ticksOf,
+  TICKS,
+  type LineNote,
+} from '@halitus/core/tongue'
 import { useDraft } from '@/base/drafts.ts'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson, useTools } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB } from '../../take.ts'
+import { useOnPart } from '../on-part.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** A pattern of the learner's own: tapped or played, written down, kept for the card. */
@@ -27,7 +38,8 @@ const tapsS = ref<number[]>([])
 /** Which taps begin a rest. */
 const rests = ref(new Set<number>())
 const problem = ref('')
-const note = computed(() => noteKey(lesson.homeNote))
+const { on, options: places, part, ear, detuneCents, line: middle } = useOnPart()
+const note = computed(() => (part.value ? middle.value : noteKey(lesson.homeNote)))
 const line = computed((): LineNote[] =>
   draft.value.rhythm.map((t) => ({
     written: t < 0 ? null : note.value,
@@ -60,23 +72,26 @@ function anew() {
 }
 const take = (): Take | undefined => {
   const inst = lesson.inst
+  const where = part.value
   if (!inst) return undefined
   return {
     instrument: inst.id,
-    written: note.value,
+    written: part.value ? inst.teaching.firstNotes[0]! : note.value,
     performance: {
+      detuneCents: detuneCents.value,
       notes: (written) =>
         asPlayed(
           [12, 6, 6, 12, 12].map((ticks) => ({ written, ticks, begins: 'tongue' })),
           tools.bpm,
         ),
     },
-    ear: { transposition: inst.transposition, a4Hz: lesson.a4Hz },
+    ear: ear.value,
     rule: () => firstOf(untilQuiet(LOUD_DB, 1.6), forSeconds(30)),
     judge(m) {
-      if (m.report.notes.length < 2)
+      const notes = where ? strokedNotes({ notes: m.report.notes, strokes: m.strokes }) : m.report.notes
+      if (notes.length < 2)
         return 'Fewer than two notes were heard: play the pattern once, to the pulse below.'
-      const { tapsS: times, rests: silent } = tapsOf(m.report.notes, tools.bpm)
+      const { tapsS: times, rests: silent } = tapsOf(notes, tools.bpm)
       from(times, silent)
       return problem.value || undefined
     },
@@ -119,6 +134,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         >{{ model.sounding.value ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button
       >
       <Button :disabled="!draft.rhythm.length" @click="anew">Begin anew</Button>
+      <Choice v-if="places.length > 1" v-model="on" label="Played on" :options="places" />
     </template>
   </TakeHead>
   <p v-if="problem" class="caution" role="alert">{{ problem }}</p>

@@ -13,7 +13,7 @@ import { useListening, type Take } from '@/listening/index.ts'
 import StepLine from '../../StepLine.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB } from '../../take.ts'
-import { heardOf, nothingIn } from '../heard.ts'
+import { heardOf, NO_TONE, nothingIn } from '../heard.ts'
 import { useModel } from '../play.ts'
 import { useSlurred } from '../slurred.ts'
 
@@ -70,7 +70,7 @@ const take = (): Take | undefined => {
         },
     rule: () => untilQuiet(LOUD_DB, OVER_S),
     async judge(m, provenance) {
-      const nothing = part ? (m.report.notes.length ? undefined : 'No tone was heard.') : nothingIn(m, inst)
+      const nothing = part ? (m.report.notes.length ? undefined : NO_TONE) : nothingIn(m, inst)
       if (nothing) return nothing
       const heard = heardOf(m)
       const meter = meterOf(heard)
