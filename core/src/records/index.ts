@@ -83,6 +83,19 @@ export {
 export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'
 export { CONSISTENT, hasOvertones, hitsOf, overtoneNotes, overtonesOn, soundsAs } from './overtone.ts'
 export { IN_TUNE_CENTS } from './interval.ts'
+export {
+  furthest,
+  lastTime,
+  SCALE_NOTE_S,
+  SCALE_WAYS,
+  scaleHappened,
+  scaleHeard,
+  scaleNotes,
+  scaleWords,
+  type Scale,
+  type ScaleNote,
+  type ScaleWay,
+} from './scale.ts'
 export { GASP, phrasesWords } from './phrases.ts'
 export { MAP_TAKES, pitchMap, type MapNote } from './pitch-map.ts'
 export {

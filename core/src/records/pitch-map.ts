@@ -33,6 +33,9 @@ export function pitchMap(entries: readonly EntryRecord[]): MapNote[] {
     ...ofKind(real, 'first-minutes').flatMap((e) =>
       e.data.notes.map((n) => ({ seq: e.seq, written: n.written, cents: n.cents })),
     ),
+    ...ofKind(real, 'scale').flatMap((e) =>
+      e.data.notes.map((n) => ({ seq: e.seq, written: n.written, cents: n.cents })),
+    ),
   ].sort((a, b) => a.seq - b.seq)
   const notes = new Map<string, number[]>()
   for (const { written, cents } of told) {

@@ -24,6 +24,7 @@ import { overtone } from './overtone.ts'
 import { phrases } from './phrases.ts'
 import { recalled } from './recalled.ts'
 import { rhythm } from './rhythm.ts'
+import { scale } from './scale.ts'
 import { setup } from './setup.ts'
 import { shapedTone } from './shaped-tone.ts'
 import { smallPart } from './small-part.ts'
@@ -57,6 +58,7 @@ export const RECORDS = {
   'both-ends': bothEnds,
   overtone,
   interval,
+  scale,
   'way-in': wayIn,
   strokes,
   'tongue-fault': tongueFault,

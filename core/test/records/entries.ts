@@ -87,6 +87,13 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
     dbCurve: [-10, -10],
   },
   interval: { drone: 'G4', written: 'B4', tuning: 'just', cents: -9, beatsHz: 4.1, lengthS: 5 },
+  scale: {
+    notes: [
+      { written: 'E4', cents: 3, lengthS: 1.2 },
+      { written: 'F4', cents: -14.2, lengthS: 1.1 },
+      { written: 'G4', cents: 8, lengthS: 1.4 },
+    ],
+  },
   overtone: { fingered: 'E3', partial: 3, hits: 7, tries: 10, cents: 4 },
   'small-part': {
     part: 'mouthpiece',

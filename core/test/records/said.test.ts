@@ -350,6 +350,23 @@ const SAID: Record<
       ],
     ],
   },
+  scale: {
+    noted: 'Scale E4 to G4: furthest: F4 14 low, G4 8 high',
+    line: '1 of 3 in tune',
+    series: [['scale', 'Scale on the tuner', 'furthest note off', 'cents', 'less', false, 14, 6, false]],
+    rows: [
+      [
+        'scale',
+        'sound',
+        'Slow scale',
+        'twice, E4 to G4',
+        3,
+        2,
+        'Hear each note before you play it; wait longest on F4 and G4.',
+        'F4 G4',
+      ],
+    ],
+  },
   'way-in': {
     noted: 'One easy note: passed',
     line: 'strokes begun',
