@@ -196,6 +196,33 @@ test('a shaped tone fills its shape, and the counts go on', async ({ page }) => 
   await expect(noted(page)).toContainText('soft – loud – soft, 2 counts')
 })
 
+test('a slow scale on the tuner: every note against its place, the furthest named', async ({ page }) => {
+  await page.addInitScript(() => {
+    localStorage['halitus.source'] = 'player'
+    localStorage['halitus.playing'] = 'at once'
+    localStorage['halitus.preset'] = 'steady'
+    localStorage['halitus.seed'] = '7'
+    localStorage['halitus.tuning.way'] = 'scale'
+  })
+  const lesson = await ownLesson(page.request, 'saskia-vell')
+  await page.goto(`${lesson}/sound`)
+  await openPart(page, 'Tuning')
+  await page.getByLabel('What is played').selectOption({ label: 'five notes, major' })
+  await page.getByLabel('from', { exact: true }).selectOption('G3')
+  await expect(page.getByText('G3 A3 B3 C4 D4')).toBeVisible()
+  await page.keyboard.press('Space')
+  // The simulated player is nine cents high on all of them: that is the instrument's length.
+  await expect(page.getByText(/^All of it is (8|9|10) high: tune the instrument first\.$/)).toBeVisible({
+    timeout: 20_000,
+  })
+  await expect(page.getByRole('timer')).toContainText('of 5 in tune')
+  await expect(page.getByRole('group', { name: 'Notes of the scale' }).getByRole('img')).toHaveAttribute(
+    'aria-label',
+    /^G3 \+\d+ cents, A3 \+\d+ cents/,
+  )
+  await expect(page.getByLabel('Noted today')).toContainText('Scale G3 to D4: all of it is')
+})
+
 test('overtones are computed, heard, counted and kept', async ({ page }) => {
   await simulated(page, 2)
   await open(page, 'sound', 'Overtones')

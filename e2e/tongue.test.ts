@@ -142,6 +142,26 @@ test('a typed line is articulated, played as asked, and refused where the instru
   await expect(noted(page)).toContainText('As marked: 100 % as asked')
 })
 
+test('copy me: the teacher’s pattern, then the learner’s, side by side', async ({ page }) => {
+  await simulated(page)
+  await open(page, 'Copy me')
+  await expect(page.getByText('The teacher first:')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Now the learner:')).toBeVisible({ timeout: 20_000 })
+  // Nothing is noted of the teacher alone.
+  await expect(noted(page)).not.toContainText('Copied')
+  // The simulated learner comes late to the third of four notes.
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Note 3: late; note 4: early.')).toBeVisible({ timeout: 20_000 })
+  await expect(page.getByRole('timer')).toContainText('of 4 as played')
+  await expect(noted(page)).toContainText('Copied a pattern of 4 notes: note 3: late')
+  await expect(page.getByText('Simulated: no target, card or chart moves by it.')).toBeVisible()
+  // The teacher’s stays after a reload; another one begins anew.
+  await page.reload()
+  await page.getByRole('button', { name: 'Another one from the teacher' }).click()
+  await expect(page.getByText('The teacher first:')).toBeVisible()
+})
+
 test('an own pattern is tapped, written down, and stands on the card in notation', async ({ page }) => {
   const lesson = await open(page, 'Own pattern')
   await page.getByRole('button', { name: 'Pulse slower' }).click()

@@ -82,6 +82,7 @@ export {
 } from './small-part.ts'
 export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'
 export { CONSISTENT, hasOvertones, hitsOf, overtoneNotes, overtonesOn, soundsAs } from './overtone.ts'
+export { compareCopy, copyHappened, copySide, copyWords, type Compared, type CopySide } from './copied.ts'
 export { IN_TUNE_CENTS } from './interval.ts'
 export {
   furthest,

@@ -6,6 +6,7 @@ import { bothEnds } from './both-ends.ts'
 import { breathCount } from './breath-count.ts'
 import { breathCycle } from './breath-cycle.ts'
 import { breathWatch } from './breath-watch.ts'
+import { copied } from './copied.ts'
 import { daily } from './daily.ts'
 import { dizzy } from './dizzy.ts'
 import { echo } from './echo.ts'
@@ -65,6 +66,7 @@ export const RECORDS = {
   'tongue-tempo': tongueTempo,
   articulation,
   echo,
+  copied,
   rhythm,
   daily,
   gracenotes,

@@ -82,8 +82,10 @@ const CLIPPED = 0.0005
 const CLIPPED_WORDS =
   'The recording is too loud: its peaks are cut off. Levels, brightness and noise are wrong then; pitch is still right. Turn the input down or step back.'
 
+/** Said among the doubts where two players were heard at once. */
+export const TWO_AT_ONCE = 'two instruments at once'
 const companyWords = (hz: number, a4Hz?: number) =>
-  `Another tone sounds along, near concert ${prettyNote(heardNote(hz, 0, a4Hz).concert)}: two instruments at once. What is said of the notes may belong to either; let one play alone.`
+  `Another tone sounds along, near concert ${prettyNote(heardNote(hz, 0, a4Hz).concert)}: ${TWO_AT_ONCE}. What is said of the notes may belong to either; let one play alone.`
 
 /** The report of a track that is there already, and the track without the pitch of what isn't played. */
 export function reportOf(raw: Track, durationS: number, options: AnalyseOptions = {}): Analysed {

@@ -5,7 +5,15 @@
  * median([3, 1, 2]) // 2
  * forSeconds(2).counted // undefined
  */
-export { analyse, Analysis, longTone, reportOf, type AnalyseOptions, type Analysed } from './analyse.ts'
+export {
+  analyse,
+  Analysis,
+  longTone,
+  reportOf,
+  TWO_AT_ONCE,
+  type AnalyseOptions,
+  type Analysed,
+} from './analyse.ts'
 export type { HeardStroke, NoteReport, Onset, OnsetKind, SoundReport } from './report.ts'
 export { bendOf, type Bend } from './bend.ts'
 export { BLOW_RULE, blowsOf, phrasesOf, type Blow, type Intake, type Phrases } from './blows.ts'

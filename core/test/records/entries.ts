@@ -94,6 +94,24 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
       { written: 'G4', cents: 8, lengthS: 1.4 },
     ],
   },
+  copied: {
+    teacher: {
+      onsetsS: [0, 0.5, 1],
+      lengthsS: [0.4, 0.4, 0.9],
+      hz: [233.1, 233.1, 233.1],
+      levelDb: -20,
+      steadinessCents: 4,
+      manner: 'separated',
+    },
+    learner: {
+      onsetsS: [0, 0.5, 1.3],
+      lengthsS: [0.4, 0.4, 0.9],
+      hz: [233.1, 233.1, 233.1],
+      levelDb: -22,
+      steadinessCents: 6,
+      manner: 'separated',
+    },
+  },
   overtone: { fingered: 'E3', partial: 3, hits: 7, tries: 10, cents: 4 },
   'small-part': {
     part: 'mouthpiece',

@@ -350,6 +350,22 @@ const SAID: Record<
       ],
     ],
   },
+  copied: {
+    noted: 'Copied a pattern of 3 notes: note 3: late',
+    line: 'copied 0 of 2',
+    rows: [
+      [
+        'copied',
+        'tongue',
+        'Copy what you hear',
+        '4 times, somebody plays or sings it first',
+        2,
+        1,
+        'Last time: note 3: late.',
+        '',
+      ],
+    ],
+  },
   scale: {
     noted: 'Scale E4 to G4: furthest: F4 14 low, G4 8 high',
     line: '1 of 3 in tune',

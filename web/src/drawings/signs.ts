@@ -32,6 +32,7 @@ export const SIGNS: Readonly<Record<string, string>> = {
   mouth: 'M4 12q8-8 13-5 3 2 6 0 5-3 13 5-16 12-32 0zM4 12q16 3 32 0',
   'both-ends': 'M4 19q8-3 12-1M24 6q6-3 12 0',
   overtone: 'M4 21q8-4 16 0t16 0M4 13q4-4 8 0t8 0 8 0 8 0M4 6h32',
+  copied: 'M6 5v7M14 5v7M26 5v7M4 5h30M6 15v7M14 15v7M26 15v7M4 15h30',
   interval: 'M4 12h32M12 6v12M28 3v9',
   // Tongue
   strokes: 'M4 6h32M9 6v9M17 6v9M25 6v9M33 6v9',
