@@ -182,6 +182,20 @@ test('both ends are played, compared in numbers, and one is chosen', async ({ pa
     .getByRole('button', { name: 'This one' })
     .click()
   await expect(noted(page)).toContainText('the middle chosen of 3')
+  // On the mouthpiece alone, and one of the places stays silent: that is kept, and can't be the chosen one.
+  await page.getByLabel('Played on').selectOption({ label: 'on the mouthpiece alone' })
+  const little = page.locator('.places section', { hasText: 'Too little' })
+  await little.getByRole('button', { name: 'No sound came' }).click()
+  await expect(little).toContainText('No sound')
+  await expect(page.locator('.places .now h3')).toHaveText('Too much')
+  await page.keyboard.press('Space')
+  const much = page.locator('.places section', { hasText: 'Too much' })
+  await expect(much.locator('dl')).toContainText('Loudness', { timeout: 15_000 })
+  await expect(little.getByRole('button', { name: 'This one' })).toHaveCount(0)
+  await much.getByRole('button', { name: 'This one' }).click()
+  await expect(noted(page)).toContainText(
+    'on the mouthpiece alone: as far as it goes chosen of 2, no sound at 1',
+  )
 })
 
 test('a shaped tone fills its shape, and the counts go on', async ({ page }) => {

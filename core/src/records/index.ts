@@ -64,7 +64,7 @@ export {
   type Ease,
   type Loudness,
 } from './breath-count.ts'
-export { differs, PLACES, type EndPlace, type EndTake } from './both-ends.ts'
+export { differs, noSound, PLACES, type EndPlace, type EndTake } from './both-ends.ts'
 export { measuredOf, mouthVerdict, type MouthVerdict } from './mouth.ts'
 export {
   nearestConcert,
@@ -143,7 +143,7 @@ export {
   type ToneVerdict,
 } from './long-tone-ladder.ts'
 export { happenedFirst, happenedIn, happenedSaid, type Happening } from './happened.ts'
-export { happenedInTake, longToneHeard, spaced, toneIn, type HeardTake } from './tone-heard.ts'
+export { happenedInTake, levelOf, longToneHeard, spaced, toneIn, type HeardTake } from './tone-heard.ts'
 export { stepsPassed } from './break-step.ts'
 export { NEW_DAYS, newSince } from './new-note.ts'
 export { reviewsOf } from './recalled.ts'

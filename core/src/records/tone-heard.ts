@@ -47,15 +47,22 @@ export function toneIn<T extends Pick<NoteReport, 'written'> & { lengthS: number
   }
 }
 
+/** Median level of a stretch of a take, dB; −120 where it has no frames. */
+export function levelOf(
+  { timeS, db }: Pick<HeardTake, 'timeS' | 'db'>,
+  { startS, endS }: { startS: number; endS: number },
+): number {
+  const inside: number[] = []
+  for (let i = 0; i < timeS.length; i++) if (timeS[i]! >= startS && timeS[i]! <= endS) inside.push(db[i]!)
+  return inside.length ? median(inside) : -120
+}
+
 /** What happened to a tone of a take, the worst first: see {@link happenedIn}. */
 export function happenedInTake(
   { report, timeS, db }: Pick<HeardTake, 'report' | 'timeS' | 'db'>,
   tone: NoteReport,
 ): Happening[] {
-  const frames = Array.from(timeS)
-  const levelOf = ({ startS, endS }: { startS: number; endS: number }) =>
-    median(frames.flatMap((t, i) => (t >= startS && t <= endS ? [db[i]!] : [])))
-  return happenedIn(report, tone, levelOf)
+  return happenedIn(report, tone, (of) => levelOf({ timeS, db }, of))
 }
 
 /**

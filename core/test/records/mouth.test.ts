@@ -8,6 +8,7 @@ import {
   differs,
   factsOf,
   measuredOf,
+  noSound,
   mouthVerdict,
   notedWords,
   notThisPart,
@@ -308,6 +309,17 @@ describe('both ends', () => {
       'less steady by 3 cents',
       'airier by 3 dB',
     ])
+    // Loudness is compared where both have it: from three decibels on.
+    const loud = (levelDb: number | undefined, from: number | undefined = -20) =>
+      differs({ ...middle, levelDb }, { ...middle, levelDb: from })
+    expect(loud(-17)).toEqual(['louder by 3 dB'])
+    expect(loud(-17.6)).toEqual([])
+    expect(loud(-23)).toEqual(['softer by 3 dB'])
+    expect(loud(undefined)).toEqual([])
+    expect(differs({ ...middle, levelDb: -10 }, middle)).toEqual([])
+    // No sound is a result, and nothing is compared with it.
+    expect(differs(noSound('much'), middle)).toEqual(['no sound'])
+    expect(differs(middle, noSound('middle'))).toEqual([])
     expect(differs({ ...middle, steadinessCents: 3.6, hnrDb: 20.4 }, middle)).toEqual([])
     expect(differs({ ...middle, steadinessCents: 2, hnrDb: 21 }, middle)).toEqual([
       'more steady by 4 cents',
@@ -332,6 +344,24 @@ describe('both ends', () => {
         data: { ...data, takes: [data.takes[0]!, data.takes[0]!], chosen: 'little' },
       }),
     ).toThrow('names the same place twice')
+    const withSilence = { ...data, part: 'mouthpiece', takes: [...data.takes, noSound('much')] }
+    expect(notedWords(entry('both-ends', withSilence), clarinet)).toBe(
+      'Mouthpiece in the mouth on the mouthpiece alone: the middle chosen of 3, no sound at 1',
+    )
+    expect(() => checkEntry(clarinet, { ...good, data: withSilence })).not.toThrow()
+    expect(() => checkEntry(clarinet, { ...good, data: { ...withSilence, chosen: 'much' } })).toThrow(
+      '“much”, where no sound came: choose one that sounds.',
+    )
+    expect(() => checkEntry(clarinet, { ...good, data: { ...data, part: 'crook' } })).toThrow(
+      'data.part is “crook”; small parts of the clarinet in B♭: mouthpiece, barrel.',
+    )
+    const faint = (more: object) => ({
+      ...good,
+      data: { ...data, takes: [data.takes[1]!, { ...data.takes[0]!, ...more }] },
+    })
+    expect(() => checkEntry(clarinet, faint({ hz: 19.9 }))).toThrow('a sound of 19.9 Hz for 3 s')
+    expect(() => checkEntry(clarinet, faint({ hz: 20 }))).not.toThrow()
+    expect(() => checkEntry(clarinet, faint({ lengthS: 0.09 }))).toThrow('a sound of 525 Hz for 0.09 s')
     expect(rowsOf([entry('both-ends', data)], 'l1', clarinet, false)[0]!.amount).toBe(
       '3 times: just the tip; as far as it goes; then the middle',
     )

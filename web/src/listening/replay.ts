@@ -29,3 +29,18 @@ export async function replay(id: string, wav: ArrayBuffer): Promise<void> {
   playingId.value = id
   source.start()
 }
+
+/** A breath between two recordings that are compared, ms. */
+const BETWEEN_MS = 400
+/** Plays recordings one after the other, each a copy of its bytes; anything else that is played meanwhile ends it. */
+export async function replayAll(list: readonly { id: string; wav: ArrayBuffer }[]): Promise<void> {
+  hush()
+  for (const { id, wav } of list) {
+    await replay(id, wav.slice(0))
+    const mine = playing
+    await new Promise((over) => mine?.addEventListener('ended', over))
+    await new Promise((later) => setTimeout(later, BETWEEN_MS))
+    // Another one was begun: the row isn't gone on with.
+    if (playing) return
+  }
+}

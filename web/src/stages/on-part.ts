@@ -1,4 +1,5 @@
 import { computed, ref } from 'vue'
+import type { Instrument } from '@halitus/core/instruments'
 import { partDetune } from '@halitus/core/records'
 import { useLesson } from '@/lesson/index.ts'
 
@@ -6,12 +7,12 @@ import { useLesson } from '@/lesson/index.ts'
 const MIDDLE = { treble: 'B4', bass: 'D3' } as const
 
 /**
- * Rhythms on the whole instrument, or on a small part by rhythm alone: first-lesson work. Proposed is what Set-up says; where notes
- * aren't tongued there is no part to choose.
+ * On the whole instrument or on a small part alone, as first lessons have it. Proposed is what Set-up says.
+ * @param offered whether a part can be chosen on this instrument
  */
-export function useOnPart() {
+export function useOnPart(offered: (inst: Instrument) => boolean = () => true) {
   const lesson = useLesson()
-  const parts = computed(() => (lesson.inst?.tongue ? lesson.inst.teaching.smallParts : []))
+  const parts = computed(() => (lesson.inst && offered(lesson.inst) ? lesson.inst.teaching.smallParts : []))
   const proposed = lesson.sequence === 'first' ? lesson.gate?.part?.id : undefined
   const on = ref(parts.value.some((p) => p.id === proposed) ? proposed! : '')
   const part = computed(() => parts.value.find((p) => p.id === on.value))

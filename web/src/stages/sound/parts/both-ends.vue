@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
 import {
   differs,
+  levelOf,
+  noSound,
   noteKey,
   ofLearner,
   PLACES,
@@ -15,21 +17,25 @@ import { untilToneEnds } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
 import { dayName } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
-import { playingId, replay } from '@/listening/index.ts'
-import { useListening, type Take } from '@/listening/index.ts'
+import { playingId, replay, replayAll, useListening, type Take } from '@/listening/index.ts'
 import Choice from '@/parts/Choice.vue'
 import NoteChoice from '@/parts/NoteChoice.vue'
+import { useOnPart } from '../../on-part.ts'
 import TakeHead from '../../TakeHead.vue'
+import EndNumbers from '../EndNumbers.vue'
 import KeepTake from '../KeepTake.vue'
 
 /** Too little, too much, then the middle: three takes side by side, in numbers and by ear; one is chosen. */
 const lesson = useLesson()
 const listening = useListening()
 const ends = computed(() => lesson.inst?.mouth.ends ?? [])
+const { on, options: onWhat, part, ear, detuneCents } = useOnPart()
 const draft = useDraft<{ end: string; provenance: Provenance; takes: EndTake[] }>(
   () => `ends.${lesson.answer?.lesson.id}`,
   { end: '', provenance: 'microphone', takes: [] },
 )
+// On another part it is another comparison.
+watch(on, () => (draft.value = { ...draft.value, takes: [] }))
 const endId = computed({
   get: () => draft.value.end || (ends.value[0]?.id ?? ''),
   set: (end) => (draft.value = { ...draft.value, end, takes: [] }),
@@ -51,8 +57,28 @@ const hear = (p: EndPlace) => {
 }
 const tenths = (x: number) => Math.round(10 * x) / 10
 
+/** A take stands at its place; the next place comes. */
+function put(heard: EndTake, provenance: Provenance) {
+  const others = draft.value.takes.filter((t) => t.place !== heard.place)
+  draft.value = {
+    end: endId.value,
+    // One simulated take makes the whole comparison a simulated one.
+    provenance: others.length && draft.value.provenance === 'simulated' ? 'simulated' : provenance,
+    takes: [...others, heard],
+  }
+  place.value = PLACES.find((p) => !takeAt(p)) ?? 'middle'
+}
+/** Nothing came: that is a result, too. */
+function silent(p: EndPlace) {
+  sounds.value = Object.fromEntries(Object.entries(sounds.value).filter(([at]) => at !== p))
+  put(noSound(p), draft.value.takes.length ? draft.value.provenance : 'tapped')
+}
+const moved = (played: { detuneCents?: number }) => ({
+  ...played,
+  detuneCents: (played.detuneCents ?? 0) + detuneCents.value,
+})
 /** What the simulated player does at a place, to try the drill with. */
-const PLAYED: Record<EndPlace, object> = {
+const PLAYED: Record<EndPlace, { detuneCents?: number; breathDb: number; unsteadyCents: number }> = {
   little: { detuneCents: 18, breathDb: -24, unsteadyCents: 7 },
   much: { detuneCents: -22, unsteadyCents: 14, breathDb: -40 },
   middle: { unsteadyCents: 3, breathDb: -44 },
@@ -60,9 +86,9 @@ const PLAYED: Record<EndPlace, object> = {
 const take = (): Take | undefined =>
   lesson.inst && {
     instrument: lesson.inst.id,
-    written: written.value,
-    performance: PLAYED[place.value],
-    ear: { transposition: lesson.inst.transposition, a4Hz: lesson.a4Hz },
+    written: part.value ? lesson.inst.teaching.firstNotes[0]! : written.value,
+    performance: moved(PLAYED[place.value]),
+    ear: ear.value,
     rule: () => untilToneEnds(),
     async judge(measured, provenance) {
       const tone = toneIn(measured)
@@ -74,17 +100,12 @@ const take = (): Take | undefined =>
         steadinessCents: tenths(tone.steadinessCents),
         hnrDb: tenths(tone.hnrDb),
         rangeDb: tenths(tone.rangeDb),
+        levelDb: tenths(Math.min(0, levelOf(measured, tone))),
+        silent: undefined,
       }
       const wav = await listening.sound()
       if (wav) sounds.value = { ...sounds.value, [heard.place]: wav }
-      const others = draft.value.takes.filter((t) => t.place !== heard.place)
-      draft.value = {
-        end: endId.value,
-        // One simulated take makes the whole comparison a simulated one.
-        provenance: others.length && draft.value.provenance === 'simulated' ? 'simulated' : provenance,
-        takes: [...others, heard],
-      }
-      place.value = PLACES.find((p) => !takeAt(p)) ?? 'middle'
+      put(heard, provenance)
       return undefined
     },
   }
@@ -97,10 +118,24 @@ const best = computed(() => {
   return last && take && { at: last.at, place: last.data.chosen, take }
 })
 const reference = computed(() => takeAt('middle'))
+/** Lowest, highest and the place between, to be heard one after the other. */
+const inTurn = computed(() =>
+  PLACES.flatMap((p) => {
+    const wav = sounds.value[p]
+    return wav ? [{ id: `end ${p}`, wav }] : []
+  }),
+)
 const told = (t: EndTake) => (reference.value && t.place !== 'middle' ? differs(t, reference.value) : [])
 async function choose(chosen: EndPlace) {
   const { provenance, takes } = draft.value
-  if (await lesson.add('sound', 'both-ends', { end: endId.value, takes, chosen }, provenance)) {
+  if (
+    await lesson.add(
+      'sound',
+      'both-ends',
+      { end: endId.value, part: part.value?.id, takes, chosen },
+      provenance,
+    )
+  ) {
     draft.value = { end: endId.value, provenance: 'microphone', takes: [] }
     place.value = 'little'
   }
@@ -119,8 +154,12 @@ async function choose(chosen: EndPlace) {
     <template #choose>
       <label for="ends-of">What is moved</label>
       <Choice id="ends-of" v-model="endId" :options="ends.map((e) => ({ value: e.id, label: e.words }))" />
-      <label for="ends-note">on</label>
-      <NoteChoice id="ends-note" v-model="written" :inst="lesson.inst" />
+      <Choice v-if="onWhat.length > 1" v-model="on" label="Played on" :options="onWhat" />
+      <template v-if="!part">
+        <label for="ends-note">note</label>
+        <NoteChoice id="ends-note" v-model="written" :inst="lesson.inst" />
+      </template>
+      <Button v-if="inTurn.length > 1" @click="replayAll(inTurn)">Hear all in turn</Button>
     </template>
   </TakeHead>
 
@@ -129,31 +168,12 @@ async function choose(chosen: EndPlace) {
       <h3>{{ NAMES[p] }}</h3>
       <p class="soft">{{ wordsOf(p) }}</p>
       <template v-if="takeAt(p)">
-        <dl>
-          <div>
-            <dt>Steadiness</dt>
-            <dd>
-              <b>{{ Math.round(takeAt(p)!.steadinessCents) }}</b> cents
-            </dd>
-          </div>
-          <div>
-            <dt>Tone over noise</dt>
-            <dd>
-              <b>{{ Math.round(takeAt(p)!.hnrDb) }}</b> dB
-            </dd>
-          </div>
-          <div>
-            <dt>Length</dt>
-            <dd>
-              <b>{{ takeAt(p)!.lengthS.toFixed(1) }}</b> s
-            </dd>
-          </div>
-        </dl>
+        <EndNumbers :take="takeAt(p)!" />
         <p v-if="told(takeAt(p)!).length" class="differs">{{ told(takeAt(p)!).join(', ') }}</p>
         <p class="acts">
           <Button v-if="sounds[p]" @click="hear(p)">{{ playingId === `end ${p}` ? 'Stop' : 'Hear' }}</Button>
           <Button @click="place = p">Again</Button>
-          <Button v-if="draft.takes.length > 1" @click="choose(p)">This one</Button>
+          <Button v-if="draft.takes.length > 1 && !takeAt(p)!.silent" @click="choose(p)">This one</Button>
         </p>
         <KeepTake
           v-if="sounds[p] && draft.provenance !== 'simulated'"
@@ -161,10 +181,11 @@ async function choose(chosen: EndPlace) {
           :sound="sounds[p]"
         />
       </template>
-      <p v-else>
+      <p v-else class="acts">
         <Button :aria-pressed="p === place" @click="place = p">{{
           p === place ? 'Now' : 'Play this'
         }}</Button>
+        <Button @click="silent(p)">No sound came</Button>
       </p>
     </section>
   </div>
@@ -195,19 +216,6 @@ async function choose(chosen: EndPlace) {
 }
 .places .now {
   border-color: var(--brass);
-}
-dl {
-  margin: 6px 0;
-}
-dt {
-  color: var(--soft);
-  font-size: 14px;
-}
-dd {
-  margin: 0;
-}
-dd b {
-  font-size: 24px;
 }
 .acts {
   display: flex;

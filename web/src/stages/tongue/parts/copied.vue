@@ -11,14 +11,14 @@ import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB, useShownTake } from '../../take.ts'
 import CopyLanes from '../CopyLanes.vue'
-import { useOnPart } from '../on-part.ts'
+import { useOnPart } from '../../on-part.ts'
 import { asPlayed } from '../play.ts'
 
 /** Copy me: the teacher's tone or pattern is heard first, then the learner's; both stand side by side, and are heard again in turn. */
 const lesson = useLesson()
 const listening = useListening()
 const tools = useTools()
-const { ear } = useOnPart()
+const { ear } = useOnPart((inst) => inst.tongue !== null)
 /** A pattern is over after so much silence, s: longer than a rest in it. */
 const OVER_S = 1.4
 const MOST_S = 30

@@ -30,7 +30,7 @@ import AfterTake from '../../AfterTake.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB, useShownTake } from '../../take.ts'
 import { NO_TONE, nothingIn } from '../heard.ts'
-import { useOnPart } from '../on-part.ts'
+import { useOnPart } from '../../on-part.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** Echo: a pattern is played, the learner answers, the answer is judged, the next one adapts. Say it, finger it, play it. */
@@ -57,7 +57,14 @@ const PHASES = [
 const set = computed(() => SYLLABLES.find((s) => s.id === syllableId.value) ?? SYLLABLES[0]!)
 const syllables = computed(() => (pattern.value ? spoken(pattern.value.rhythm, set.value) : []))
 /** Notes that the learner knows; three are enough for an echo. */
-const { on, options: places, part, ear, detuneCents, line: middle } = useOnPart()
+const {
+  on,
+  options: places,
+  part,
+  ear,
+  detuneCents,
+  line: middle,
+} = useOnPart((inst) => inst.tongue !== null)
 const notes = computed((): readonly [string, ...string[]] =>
   part.value
     ? [middle.value]

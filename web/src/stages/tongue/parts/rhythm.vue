@@ -22,7 +22,7 @@ import Choice from '@/parts/Choice.vue'
 import Staff from '@/parts/Staff.vue'
 import TakeHead from '../../TakeHead.vue'
 import { LOUD_DB } from '../../take.ts'
-import { useOnPart } from '../on-part.ts'
+import { useOnPart } from '../../on-part.ts'
 import { asPlayed, useModel } from '../play.ts'
 
 /** A pattern of the learner's own: tapped or played, written down, kept for the card. */
@@ -38,7 +38,14 @@ const tapsS = ref<number[]>([])
 /** Which taps begin a rest. */
 const rests = ref(new Set<number>())
 const problem = ref('')
-const { on, options: places, part, ear, detuneCents, line: middle } = useOnPart()
+const {
+  on,
+  options: places,
+  part,
+  ear,
+  detuneCents,
+  line: middle,
+} = useOnPart((inst) => inst.tongue !== null)
 const note = computed(() => (part.value ? middle.value : noteKey(lesson.homeNote)))
 const line = computed((): LineNote[] =>
   draft.value.rhythm.map((t) => ({
