@@ -86,6 +86,7 @@ export { compareCopy, copyHappened, copySide, copyWords, type Compared, type Cop
 export { IN_TUNE_CENTS } from './interval.ts'
 export {
   furthest,
+  inTuneOf,
   lastTime,
   SCALE_NOTE_S,
   SCALE_WAYS,

@@ -77,12 +77,25 @@ export function scaleHappened(
   )
 }
 
-/** The notes furthest from their place, the furthest first; none that are in tune. */
+const inPlace = (n: ScaleNote) => Math.abs(Math.round(n.cents)) <= IN_TUNE_CENTS
+/** How many notes of a scale are in tune. */
+export const inTuneOf = (notes: readonly ScaleNote[]) => notes.filter(inPlace).length
+
+/** All to one side by the same: cents, where a scale is so; that is the instrument's length, not its notes. */
+function together(notes: readonly ScaleNote[]): number | undefined {
+  const mean = notes.reduce((s, n) => s + n.cents, 0) / notes.length
+  const alike = notes.length > 2 && notes.every((n) => Math.abs(n.cents - mean) <= IN_TUNE_CENTS)
+  return alike && Math.abs(Math.round(mean)) > IN_TUNE_CENTS ? mean : undefined
+}
+
+/** The notes furthest from their place, the furthest first, three at most; none that are in tune, nor where all are off alike. */
 export const furthest = (notes: readonly ScaleNote[]): ScaleNote[] =>
-  [...notes]
-    .filter((n) => Math.abs(Math.round(n.cents)) > IN_TUNE_CENTS)
-    .sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
-    .slice(0, NAMED)
+  together(notes) !== undefined
+    ? []
+    : [...notes]
+        .filter((n) => !inPlace(n))
+        .sort((a, b) => Math.abs(b.cents) - Math.abs(a.cents))
+        .slice(0, NAMED)
 
 const off = (cents: number) => `${Math.abs(Math.round(cents))} ${cents > 0 ? 'high' : 'low'}`
 
@@ -92,14 +105,14 @@ const off = (cents: number) => `${Math.abs(Math.round(cents))} ${cents > 0 ? 'hi
  */
 export function scaleWords(d: Scale): string {
   const happened = happenedFirst(d.happened)
-  const mean = d.notes.reduce((s, n) => s + n.cents, 0) / d.notes.length
-  const together = d.notes.length > 2 && d.notes.every((n) => Math.abs(n.cents - mean) <= IN_TUNE_CENTS)
+  const all = together(d.notes)
   const far = furthest(d.notes)
-  const said = !far.length
-    ? `All within ${centsInWords(IN_TUNE_CENTS)}.`
-    : together
-      ? `All of it is ${off(mean)}: tune the instrument first.`
-      : `Furthest: ${far.map((n) => `${prettyNote(n.written)} ${off(n.cents)}`).join(', ')}.`
+  const said =
+    all !== undefined
+      ? `All of it is ${off(all)}: tune the instrument first.`
+      : !far.length
+        ? `All within ${centsInWords(IN_TUNE_CENTS)}.`
+        : `Furthest: ${far.map((n) => `${prettyNote(n.written)} ${off(n.cents)}`).join(', ')}.`
   return happened ? `${happened} ${said}` : said
 }
 
@@ -171,7 +184,7 @@ export const scale = kindOf(
     `Scale ${prettyNote(d.notes[0]!.written)} to ${prettyNote(d.notes.at(-1)!.written)}: ${lowered(scaleWords(d)).replace(/\.$/, '')}`,
   line(entries) {
     const last = entries.at(-1)
-    return last ? `${last.notes.length - furthest(last.notes).length} of ${last.notes.length} in tune` : null
+    return last ? `${inTuneOf(last.notes)} of ${last.notes.length} in tune` : null
   },
   series: (entries) =>
     entries.length

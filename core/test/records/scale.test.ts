@@ -4,6 +4,7 @@ import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import { perform } from '@halitus/core/player'
 import {
   furthest,
+  inTuneOf,
   lastTime,
   pitchMap,
   scaleHappened,
@@ -137,6 +138,10 @@ describe('a slow scale is told', () => {
   it('names three at most, and none that is in tune', () => {
     expect(furthest(notesOf(30, 20, 10, 40, 5)).map((n) => n.cents)).toEqual([40, 30, 20])
     expect(furthest(notesOf(6, -6))).toEqual([])
+    // Where all are off alike there is none to be named, and none in tune.
+    expect(furthest(notesOf(20, 22, 18))).toEqual([])
+    expect(inTuneOf(notesOf(20, 22, 18, 25))).toBe(0)
+    expect(inTuneOf(notesOf(30, 20, 10, 40, 6.4))).toBe(1)
   })
 })
 

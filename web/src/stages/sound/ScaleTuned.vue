@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { prettyNote } from '@halitus/core/pitch'
 import {
   furthest,
+  inTuneOf,
   lastTime,
   noteKey,
   notesKnown,
@@ -90,16 +91,17 @@ const take = (): Take | undefined => {
     },
   }
 }
-const inTune = computed(() =>
-  shown.value ? shown.value.data.notes.length - furthest(shown.value.data.notes).length : 0,
+const aimWords = computed(() =>
+  asked.value.length ? `${prettyNote(asked.value[0]!)} to ${prettyNote(asked.value.at(-1)!)}` : '',
 )
+const inTune = computed(() => (shown.value ? inTuneOf(shown.value.data.notes) : 0))
 </script>
 
 <template>
   <TakeHead
     :number="shown ? String(inTune) : String(asked.length)"
     :unit="shown ? `of ${shown.data.notes.length} in tune` : 'notes'"
-    :aim="asked.map(prettyNote).join(' ')"
+    :aim="aimWords"
     :note="listening.note?.written"
     :cents="listening.note?.cents"
     :take="take"

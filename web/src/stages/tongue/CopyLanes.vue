@@ -14,6 +14,10 @@ const wholeS = computed(() =>
   Math.max(2, ...[props.teacher, props.learner].map((c) => (c ? c.onsetsS.at(-1)! + c.lengthsS.at(-1)! : 0))),
 )
 const x = (s: number) => LEFT + (s / wholeS.value) * (WIDTH - LEFT - 12)
+/** What was copied otherwise is red in the copy; what is missing there, in what was copied. */
+const marked = computed(() =>
+  props.teacher?.onsetsS.length === props.learner?.onsetsS.length ? 'learner' : 'teacher',
+)
 const lanes = computed(() =>
   (['teacher', 'learner'] as const).map((who, k) => {
     const side = props[who]
@@ -23,7 +27,7 @@ const lanes = computed(() =>
       notes: (side?.onsetsS ?? []).map((s, i) => ({
         from: x(s),
         to: x(s + side!.lengthsS[i]!),
-        wrong: who === 'teacher' && props.right?.[i] === false,
+        wrong: who === marked.value && props.right?.[i] === false,
       })),
     }
   }),

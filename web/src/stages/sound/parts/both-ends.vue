@@ -125,7 +125,8 @@ const inTurn = computed(() =>
     return wav ? [{ id: `end ${p}`, wav }] : []
   }),
 )
-const told = (t: EndTake) => (reference.value && t.place !== 'middle' ? differs(t, reference.value) : [])
+const told = (t: EndTake) =>
+  reference.value && !t.silent && t.place !== 'middle' ? differs(t, reference.value) : []
 async function choose(chosen: EndPlace) {
   const { provenance, takes } = draft.value
   if (

@@ -196,7 +196,6 @@ const next = computed(() => {
 
 <style scoped>
 .thread {
-  height: 190px;
   margin: 10px 0;
 }
 .verdict {
