@@ -240,13 +240,38 @@ test('a slow scale on the tuner: every note against its place, the furthest name
 test('overtones are computed, heard, counted and kept', async ({ page }) => {
   await simulated(page, 2)
   await open(page, 'sound', 'Overtones')
-  await expect(page.locator('tbody tr').first()).toContainText('E3')
-  await expect(page.locator('tbody tr').first()).toContainText('+2.0 cents')
+  // A twelfth is 1.955 cents wider than the tempered one: 1200 × log2(3) − 1900 (exact arithmetic).
+  await page.locator('#work').getByText('why', { exact: true }).click()
+  await expect(page.getByText('440 Hz, computed: partial 3 of low E3, +2 cents from equal')).toBeVisible()
   await page.keyboard.press('Space')
   await expect(page.getByText(/^(Partial 3: that one|The low note itself)/)).toBeVisible({ timeout: 15_000 })
   await page.getByRole('button', { name: 'Hit', exact: true }).click()
   await page.getByRole('button', { name: /Keep \d of 2/ }).click()
   await expect(noted(page)).toContainText(/B4 over low E3 \(partial 3\): [12] of 2/)
+})
+
+test('an overtone walk goes on at a hit and keeps the share of the scale', async ({ page }) => {
+  await simulated(page, 2)
+  await open(page, 'sound', 'Overtones')
+  await page.getByRole('radio', { name: 'A walk' }).click()
+  await expect(page.getByText('First the scale with its ordinary fingers')).toBeVisible()
+  const beads = page.getByRole('list', { name: 'Notes of the walk' }).getByRole('button')
+  const notes = await beads.count()
+  expect(notes).toBeGreaterThan(1)
+  for (let tries = 1; tries <= 3; tries++) {
+    await page.keyboard.press('Space')
+    await expect(
+      page
+        .getByText(`in ${tries} tries`)
+        .or(page.getByText(/of \d notes of the scale, in/))
+        .first(),
+    ).toBeVisible({ timeout: 15_000 })
+    if (await page.getByText(/notes of the scale, in/).isVisible()) break
+  }
+  const leave = page.getByRole('button', { name: 'Leave it there' })
+  if (await leave.isEnabled()) await leave.click()
+  await expect(page.getByText(/^\d of \d notes of the scale, in \d tr(y|ies)\.$/)).toBeVisible()
+  await expect(noted(page)).toContainText(/Overtone walk \S+ to \S+, by air: \d of \d notes in \d tries/)
 })
 
 test('overtones aren’t offered where nobody practises them', async ({ page }) => {

@@ -81,7 +81,24 @@ export {
   type PartSound,
 } from './small-part.ts'
 export { firstMinutesWords, lowMiddleHigh, type FirstMinutes } from './first-minutes.ts'
-export { CONSISTENT, hasOvertones, hitsOf, overtoneNotes, overtonesOn, soundsAs } from './overtone.ts'
+export {
+  CONSISTENT,
+  hasOvertones,
+  hitsOf,
+  overtoneNotes,
+  overtonesOn,
+  soundsAs,
+  judgePartial,
+} from './overtone.ts'
+export {
+  stepWalk,
+  WALK_BEGINS_AT,
+  walkBegins,
+  walkNotes,
+  type Walk,
+  type WalkBegins,
+  type WalkNote,
+} from './overtone-walk.ts'
 export { compareCopy, copyHappened, copySide, copyWords, type Compared, type CopySide } from './copied.ts'
 export { IN_TUNE_CENTS } from './interval.ts'
 export {

@@ -1,7 +1,7 @@
 import { Refusal } from '../errors/index.ts'
 import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { seriesOf, writtenNote, type Instrument } from '../instruments/index.ts'
-import { noteName, overtonesOf, parseNote, prettyNote, type Overtone } from '../pitch/index.ts'
+import { noteName, overtonesOf, parseNote, partialHeard, prettyNote, type Overtone } from '../pitch/index.ts'
 import { OVERTONES } from '../schools/index.ts'
 import { kindOf, slug, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
@@ -60,6 +60,31 @@ export function hitsOf(
 /** The note that a partial sounds nearest to. */
 export const soundsAs = (d: Pick<Hit, 'fingered' | 'partial'>) =>
   noteName(parseNote(d.fingered).midi + Math.round(12 * Math.log2(d.partial)))
+
+/**
+ * What a tone was that was to be a partial of a low fingering.
+ * @param hz of the tone; @param a4Hz what the studio tunes to
+ */
+export function judgePartial(
+  { hz, written }: { hz: number; written: string },
+  to: Overtone,
+  inst: Instrument,
+  a4Hz: number,
+): { hit: boolean; cents: number; words: string } {
+  const fundamental = parseNote(to.fingered).midi + inst.transposition
+  const { partial, cents } = partialHeard(hz, fundamental, a4Hz)
+  const hit = partial === to.partial
+  const rounded = Math.round(cents)
+  const sign = rounded > 0 ? '+' : rounded < 0 ? '−' : ''
+  const words = hit
+    ? `Partial ${partial}: that one, ${sign}${Math.abs(rounded)} cents from pure.`
+    : partial === 0
+      ? `${prettyNote(written)}: no partial of this fingering.`
+      : partial === 1
+        ? 'The low note itself: more speed, the same opening.'
+        : `Partial ${partial}, not ${to.partial}: ${partial > to.partial ? 'a little less' : 'a little more'} speed.`
+  return { hit, cents, words }
+}
 
 /** A partial of a low fingering, aimed at by air and mouth alone. */
 export const overtone = kindOf(

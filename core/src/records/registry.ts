@@ -22,6 +22,7 @@ import { passage } from './passage.ts'
 import { newNote } from './new-note.ts'
 import { note } from './note.ts'
 import { overtone } from './overtone.ts'
+import { overtoneWalk } from './overtone-walk.ts'
 import { phrases } from './phrases.ts'
 import { recalled } from './recalled.ts'
 import { rhythm } from './rhythm.ts'
@@ -58,6 +59,7 @@ export const RECORDS = {
   mouth,
   'both-ends': bothEnds,
   overtone,
+  'overtone-walk': overtoneWalk,
   interval,
   scale,
   'way-in': wayIn,

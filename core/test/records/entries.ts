@@ -112,6 +112,7 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
       manner: 'separated',
     },
   },
+  'overtone-walk': { notes: ['B4', 'C5', 'D5'], hits: 2, tries: 5, begins: 'air' },
   overtone: { fingered: 'E3', partial: 3, hits: 7, tries: 10, cents: 4 },
   'small-part': {
     part: 'mouthpiece',

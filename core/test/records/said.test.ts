@@ -350,6 +350,23 @@ const SAID: Record<
       ],
     ],
   },
+  'overtone-walk': {
+    noted: 'Overtone walk B4 to D5, by air: 2 of 3 notes in 5 tries',
+    line: 'walk 2 of 3',
+    series: [['overtone-walk', 'Overtone walk', 'share of the scale', '%', 'more', false, 67, null, false]],
+    rows: [
+      [
+        'overtone-walk',
+        'sound',
+        'Overtone walk',
+        'once, B4 to D5, by air alone',
+        3,
+        2,
+        'Each note with its own fingers first, then from below. Lips tire and shake: more air, then rest.',
+        'B4 C5 D5',
+      ],
+    ],
+  },
   copied: {
     noted: 'Copied a pattern of 3 notes: note 3: late',
     line: 'copied 0 of 2',
