@@ -4,6 +4,8 @@ import { Button } from 'ant-design-vue'
 import type { Instrument } from '@halitus/core/instruments'
 import { useEventListener } from '@vueuse/core'
 import { isTyping } from '@/base/keys.ts'
+import { useSpoken } from '@/base/spoken.ts'
+import { useTools } from '@/lesson/index.ts'
 
 /** The mouth, set one step after the other: one large at a time; the step that fails is told to who looks for the cause. */
 const props = defineProps<{ inst: Instrument }>()
@@ -15,6 +17,10 @@ watch(
   () => (at.value = 0),
 )
 const step = computed(() => steps.value[at.value])
+const { can, speaking, sayAndCount, stop } = useSpoken()
+const tools = useTools()
+const aloud = () => step.value && sayAndCount(step.value.say, tools.bpm)
+watch(at, stop)
 const right = () => (at.value = Math.min(steps.value.length, at.value + 1))
 function fails() {
   if (step.value) emit('fails', step.value.fails)
@@ -23,6 +29,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event) || !step.value) return
   if (event.key === 'w') right()
   if (event.key === 'n') fails()
+  if (event.key === 'l' && can.value) aloud()
 })
 </script>
 
@@ -44,6 +51,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template v-if="step">
       <p class="say" aria-live="polite">{{ step.say }}</p>
       <p class="keys">
+        <Button v-if="can" size="large" :aria-pressed="speaking" @click="aloud"
+          >{{ speaking ? 'Stop' : 'Say it, count in' }} <span class="soft">l</span></Button
+        >
         <Button size="large" @click="right">Right, next <span class="soft">w</span></Button>
         <Button size="large" @click="fails">Not yet <span class="soft">n</span></Button>
       </p>

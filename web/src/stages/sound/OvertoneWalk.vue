@@ -99,7 +99,10 @@ const how = computed(() => {
     @begins="said = ''"
   >
     <template #choose>
-      <span>{{ draft.hits }} of {{ notes.length }} in {{ draft.tries }} tries</span>
+      <span
+        >{{ draft.hits }} of {{ notes.length }} in {{ draft.tries }}
+        {{ draft.tries === 1 ? 'try' : 'tries' }}</span
+      >
       <Button :disabled="!draft.tries" @click="keep">Leave it there</Button>
     </template>
   </TakeHead>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useMediaQuery } from '@vueuse/core'
 import type { CopySide } from '@halitus/core/records'
 
 /** Two lines of notes over one time: the teacher's above, the learner's below; a stroke where each begins, red where it isn't the same. */
@@ -9,11 +10,14 @@ const props = defineProps<{
   /** Of the teacher's notes, which were copied. */
   right: readonly boolean[] | undefined
 }>()
-const [WIDTH, HEIGHT, LEFT, TOP, LANE] = [1100, 190, 110, 16, 80]
+const narrow = useMediaQuery('(max-width: 700px)')
+const WIDTH = computed(() => (narrow.value ? 370 : 1100))
+const LEFT = computed(() => (narrow.value ? 84 : 110))
+const [HEIGHT, TOP, LANE] = [190, 16, 80]
 const wholeS = computed(() =>
   Math.max(2, ...[props.teacher, props.learner].map((c) => (c ? c.onsetsS.at(-1)! + c.lengthsS.at(-1)! : 0))),
 )
-const x = (s: number) => LEFT + (s / wholeS.value) * (WIDTH - LEFT - 12)
+const x = (s: number) => LEFT.value + (s / wholeS.value) * (WIDTH.value - LEFT.value - 12)
 /** What was copied otherwise is red in the copy; what is missing there, in what was copied. */
 const marked = computed(() =>
   props.teacher?.onsetsS.length === props.learner?.onsetsS.length ? 'learner' : 'teacher',
@@ -75,10 +79,5 @@ const said = computed(() => lanes.value.map((l) => `${l.who}: ${l.notes.length |
 }
 .wrong .tone {
   stroke: var(--lacquer);
-}
-@media (max-width: 700px) {
-  .who {
-    font-size: 34px;
-  }
 }
 </style>
