@@ -117,6 +117,15 @@ test('a steady stream is heard as air, or timed by hand', async ({ page }) => {
 
 test('what is seen of the breath brings its way in, in the learner’s school', async ({ page }) => {
   await open(page, 'breath', 'Looked at')
+  // Ways in come first, one after the other; nobody has to name a fault. The one that helped is kept.
+  const ways = page.getByRole('region', { name: 'Ways to a better breath' })
+  await expect(ways).toContainText('Three breaths in through the nose, unhurried.')
+  await page.keyboard.press('n')
+  await page.keyboard.press('n')
+  await expect(ways).toContainText('Begin a yawn with the mouth closed')
+  await page.keyboard.press('w')
+  await expect(noted(page)).toContainText('“The beginning of a yawn” helped')
+  await expect(ways.getByRole('button', { name: 'The beginning of a yawn' })).toContainText('helped')
   await page.getByRole('button', { name: 'Noise on the way in' }).click()
   await expect(page.getByText('A noisy gasp is a shallow one')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Empty first' })).toBeVisible()

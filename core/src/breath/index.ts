@@ -26,4 +26,4 @@ export {
   type Round,
 } from './pattern.ts'
 export { capacity, t80, type Blown, type Capacity } from './capacity.ts'
-export { BREATH_SIGNS, WAYS_IN, waysFor, type BreathSign, type WayIn } from './watch.ts'
+export { BREATH_SIGNS, sequenceFor, WAYS_IN, waysFor, type BreathSign, type WayIn } from './watch.ts'

@@ -69,6 +69,24 @@ export const WAYS_IN: readonly WayIn[] = [
     ],
   },
   {
+    id: 'nose-more',
+    title: 'A little more through the nose',
+    script: [
+      'Through the nose again, and a little further than it went by itself.',
+      'Stop before anything lifts. The same amount through the mouth.',
+    ],
+  },
+  {
+    id: 'bend',
+    title: 'Bend forward and empty',
+    script: [
+      'Sit, bend forward over the knees, and blow everything out.',
+      'Wait until the breath comes by itself: feel the back grow wide.',
+      'Come up slowly and breathe to the same place.',
+    ],
+    caution: 'Seated, up slowly; dizzy: stop and breathe normally.',
+  },
+  {
     id: 'whisper',
     title: 'A loud whisper',
     script: [
@@ -152,6 +170,21 @@ export const BREATH_SIGNS: readonly BreathSign[] = [
     ways: [],
   },
 ]
+
+/** Ways in one after the other, from the easiest: nobody has to see a fault first (common practice, no source). */
+const SEQUENCE = ['nose', 'nose-more', 'yawn', 'empty-first', 'bend', 'lie-down'] as const
+
+/**
+ * The ways in to go through, in their order; the one that helped last stands first.
+ * @param helped its id, where one did @param chosen the learner's schools, then the studio's
+ */
+export function sequenceFor(helped: string | undefined, ...chosen: (Chosen | undefined)[]): WayIn[] {
+  const school = choiceOf(SUPPORT, ...chosen)
+  const ways = SEQUENCE.map((id) => WAYS_IN.find((w) => w.id === id)!).filter(
+    (w) => !w.schools || w.schools.includes(school),
+  )
+  return [...ways.filter((w) => w.id === helped), ...ways.filter((w) => w.id !== helped)]
+}
 
 /** The ways in for a sign, in the school's own words first; never one that its school doesn't teach. */
 export function waysFor(sign: BreathSign, ...chosen: (Chosen | undefined)[]): WayIn[] {

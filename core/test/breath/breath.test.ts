@@ -14,6 +14,7 @@ import {
   shrinkingRow,
   t80,
   WAYS_IN,
+  sequenceFor,
   waysFor,
   type Blown,
   type Pattern,
@@ -239,7 +240,23 @@ describe('what is seen of a breath', () => {
     for (const way of WAYS_IN.filter((w) => w.schools?.includes('back')))
       expect(way.script.join(' ')).not.toMatch(/diaphragm|belly/i)
   })
-  it('warns where somebody stays empty', () => {
-    expect(WAYS_IN.find((w) => w.id === 'empty-first')!.caution).toContain('Seated')
+  it('warns where somebody stays empty or bends', () => {
+    for (const id of ['empty-first', 'bend'])
+      expect(WAYS_IN.find((w) => w.id === id)!.caution).toMatch(/^Seated.*dizzy: stop and breathe normally/)
+  })
+  it('goes from the easiest on, without a fault being seen first; the one that helped last stands first', () => {
+    const titles = (helped?: string, support = 'body') => sequenceFor(helped, { support }).map((w) => w.title)
+    expect(titles()).toEqual([
+      'Through the nose',
+      'A little more through the nose',
+      'The beginning of a yawn',
+      'Empty first',
+      'Bend forward and empty',
+      'Lie on the back',
+    ])
+    expect(titles('bend').slice(0, 2)).toEqual(['Bend forward and empty', 'Through the nose'])
+    // A way that this school doesn't teach isn't in it, whatever helped under another one.
+    expect(titles('lie-down', 'back')).not.toContain('Lie on the back')
+    expect(titles('lie-down', 'back')[0]).toBe('Through the nose')
   })
 })

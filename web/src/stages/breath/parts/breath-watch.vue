@@ -6,6 +6,7 @@ import { choiceOf, INTAKE, retold } from '@halitus/core/schools'
 import { useDraft } from '@/base/drafts.ts'
 import { useLesson } from '@/lesson/index.ts'
 import Plate from '@/parts/Plate.vue'
+import BreathSequence from '../BreathSequence.vue'
 
 /** What is seen of the breath, by tap; the way in stands beside it, in the words of the learner's school. */
 const lesson = useLesson()
@@ -32,7 +33,8 @@ async function keep() {
 </script>
 
 <template>
-  <p class="soft">Three breaths without the instrument. What stands out, first of all?</p>
+  <BreathSequence />
+  <p class="soft">Three breaths without the instrument. Does anything stand out?</p>
   <div class="signs" role="group" aria-label="What is seen">
     <Button
       v-for="s in signs"
