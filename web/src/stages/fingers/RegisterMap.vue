@@ -81,7 +81,14 @@ const lines = computed(() => {
   const edges = new Set(props.terraces.slice(1).map((t) => midi(t.notes[0]!.written)))
   return [...edges].map((m) => ({ m, x: xOf(m) - step.value / 2 }))
 })
-const bows = computed(() => arcsOver(props.arcs, (note) => dotAt(midi(note)), radius.value))
+/** Where the terraces' names stand. */
+const words = computed(() =>
+  drawn.value.map((t) => {
+    const width = LETTER * t.words.length
+    return { x: t.anchor === 'end' ? t.place.x - width : t.place.x, y: t.place.y - 13, width, height: 17 }
+  }),
+)
+const bows = computed(() => arcsOver(props.arcs, (note) => dotAt(midi(note)), radius.value, words.value))
 function go(event: KeyboardEvent) {
   const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key]
   if (by === undefined) return
