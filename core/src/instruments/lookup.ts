@@ -34,12 +34,16 @@ export function instrument(id: string): Instrument {
   return found
 }
 
+const FIRST_OF_ALL = 'Does it begin the moment you want it to?'
+
 /**
  * What the week is listened for: nothing is asked about notes that nobody has learnt.
  * @param known written notes
- * @example toListenFor(instrument('bassoon'), ['F3']) // 'Does it begin the moment you want it to?'
+ * @example toListenFor(instrument('clarinet'), []) // 'Does it begin the moment you want it to?'
  */
 export function toListenFor({ teaching }: Instrument, known: readonly string[]): string {
+  // On the smallest part, before any note: that it begins is all there is.
+  if (!known.length) return FIRST_OF_ALL
   const midis = new Set(known.map((n) => parseNote(n).midi))
   const { listenFor, listenFirst } = teaching
   return listenFirst?.until.some((n) => !midis.has(parseNote(n).midi)) ? listenFirst.words : listenFor

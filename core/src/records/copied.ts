@@ -233,8 +233,8 @@ export const copyHappened = scaleHappened
 /** A teacher's tone or pattern and the learner's copy of it, side by side; of the teacher nothing but numbers is kept. */
 export const copied = kindOf(
   strict({
-    teacher: side,
-    learner: side,
+    teacher: side.clone().default(undefined).required(),
+    learner: side.clone().default(undefined).required(),
     happened: happenings(),
   }),
 )({

@@ -36,7 +36,9 @@ describe('what the week is listened for', () => {
     ['alto-recorder', ['E5', 'G4'], 'Low notes without a jump'],
     ['chanter', ['A4', 'E5'], 'One pressure from beginning to end'],
     ['chanter', ['E5', 'Gb5'], 'No crossing noise between E and F'],
-    ['clarinet', [], 'Does the pitch stay up when the tone gets louder?'],
+    ['clarinet', [], 'Does it begin the moment you want it to?'],
+    ['clarinet', ['G4'], 'Does the pitch stay up when the tone gets louder?'],
+    ['chanter', [], 'Does it begin the moment you want it to?'],
   ] as const)('on the %s with %j: %s', (id, known, words) =>
     expect(toListenFor(instrument(id), known)).toBe(words),
   )

@@ -1,12 +1,17 @@
 <script setup lang="ts">
 import { isCharted, spokenName } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
+import { notesKnown } from '@halitus/core/records'
 import { Stop, useLesson } from '@/lesson/index.ts'
 import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
-const { kind, part, coming, options } = useParts('fingers', 'move')
+const { kind, part, coming, options } = useParts(
+  'fingers',
+  // Between notes that nobody has met there is no move.
+  lesson.inst && notesKnown(lesson.entries, lesson.inst).length > 1 ? 'move' : 'new-note',
+)
 const first = lesson.inst?.teaching.firstNotes ?? []
 </script>
 

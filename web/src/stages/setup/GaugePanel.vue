@@ -76,7 +76,7 @@ async function keep() {
     </div>
   </div>
 
-  <GaugeTuning :inst="inst" :gauge="gauge" :values="values" />
+  <GaugeTuning :key="inst.id" :inst="inst" :gauge="gauge" :values="values" />
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { ofLearner } from '@halitus/core/records'
 import { choiceOf } from '@halitus/core/schools'
 import { Stop, useLesson } from '@/lesson/index.ts'
 import Why from '@/parts/Why.vue'
@@ -7,9 +8,15 @@ import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
 const lesson = useLesson()
-const { kind, part, coming, options } = useParts('tongue', lesson.inst?.graces ? 'gracenotes' : 'strokes')
+/** Whose tongue was never measured begins with the way in, not with a meter. */
+const usual = lesson.inst?.graces
+  ? 'gracenotes'
+  : ofLearner(lesson.ofKind(lesson.entries, 'strokes')).length
+    ? 'strokes'
+    : 'way-in'
+const { kind, part, coming, options } = useParts('tongue', usual)
 /** Where the tongue's place is what it is about; everywhere else it can be asked for. */
-const PLACE_FIRST: readonly string[] = ['strokes', 'tongue-step', 'tongue-fault']
+const PLACE_FIRST: readonly string[] = ['way-in', 'strokes', 'tongue-fault']
 /** Where the tongue goes, as the learner is taught it. */
 const place = computed(() => {
   const inst = lesson.inst

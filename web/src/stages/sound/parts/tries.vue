@@ -160,7 +160,7 @@ const pitches = computed(() =>
     </p>
     <p v-if="told || listening.problem" aria-live="polite">{{ listening.problem || told }}</p>
     <p v-if="gate" class="gate">
-      <b>{{ gate.part ? `Next: ${gate.part.part}` : 'Next: the whole instrument' }}</b> {{ gate.why }}
+      <b>{{ gate.part ? 'Next:' : 'Next: the whole instrument.' }}</b> {{ gate.why }}
     </p>
     <p class="how">
       Ten smooth sounds, a breath between them. Spoke means: it began when it was meant to, and stayed.
