@@ -6,6 +6,7 @@ import { fingerSystem, instrument, standardFingering } from '@halitus/core/instr
 import { Fingers } from '@/drawings/index.ts'
 import NoteName from '@/parts/NoteName.vue'
 import FingerThreads from '@/stages/fingers/FingerThreads.vue'
+import { behindAtFirst } from '@/stages/parts.ts'
 import NotePicker from '@/stages/fingers/NotePicker.vue'
 import { useNotices } from '@/base/notices.ts'
 import { newId } from '@/base/ids.ts'
@@ -14,6 +15,22 @@ import { capital, clock, dayName, endClock, signed } from '@/base/words.ts'
 
 const clarinet = instrument('clarinet')
 beforeEach(() => setActivePinia(createPinia()))
+
+describe('the parts of a stop', () => {
+  const played = (days: string[]) =>
+    days.map((day, i) => ({
+      id: `e${i}`,
+      kind: 'tries',
+      provenance: 'tapped',
+      at: `${day}T10:00:00`,
+      data: { part: 'mouthpiece', spoke: 3, tries: 4 },
+    })) as never
+  it('that look for a limit stand behind the others until a year was played', () => {
+    expect([...behindAtFirst([])]).toEqual(['tongue-tempo'])
+    expect([...behindAtFirst(played(['2026-01-01', '2026-12-24']))]).toEqual(['tongue-tempo'])
+    expect([...behindAtFirst(played(['2026-01-01', '2026-12-31']))]).toEqual([])
+  })
+})
 
 describe('a note’s name', () => {
   it.each([

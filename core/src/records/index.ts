@@ -72,6 +72,7 @@ export {
   offMark,
   PART_CENTS,
   PART_STEADY_CENTS,
+  mutedHelp,
   partDetune,
   partNamed,
   LADDERS,

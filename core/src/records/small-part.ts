@@ -35,6 +35,16 @@ export function partDetune(inst: Instrument, part: SmallPart | undefined): numbe
   return 100 * (parseNote(part.concert).midi - sounding)
 }
 
+/**
+ * What to try when a part sounds open and stays silent muted, one thing after the other: the muted part decides, since it takes a
+ * better mouth (common practice, no source). Empty while it hasn't sounded open.
+ * @param history takes on that part, oldest first
+ */
+export const mutedHelp = (history: readonly { muted: boolean }[]): string =>
+  history.some((d) => !d.muted)
+    ? 'It sounds open: is the hole of what mutes it free? Then corners rather than teeth; then more air.'
+    : ''
+
 /** First hold on a part, s (common practice, no source). */
 export const PART_FIRST_S = 4
 

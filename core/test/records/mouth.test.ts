@@ -8,6 +8,7 @@ import {
   differs,
   factsOf,
   measuredOf,
+  mutedHelp,
   noSound,
   mouthVerdict,
   notedWords,
@@ -212,6 +213,12 @@ describe('a small part', () => {
   ])('is asked nearer to its mark step by step: after %j within %i', (offs, cents, why) =>
     expect(pitchAim(offs.map((offCents) => ({ offCents })))).toEqual({ cents, why }),
   )
+  it('that sounds open and not muted says what to try, in order', () => {
+    expect(mutedHelp([{ muted: false }, { muted: true }])).toBe(
+      'It sounds open: is the hole of what mutes it free? Then corners rather than teeth; then more air.',
+    )
+    for (const history of [[], [{ muted: true }]]) expect(mutedHelp(history)).toBe('')
+  })
   it('that is high or low says what to try on this mouth', () => {
     expect(at(80).tip).toBe(clarinet.mouth.high)
     expect(at(-80).tip).toBe(clarinet.mouth.low)

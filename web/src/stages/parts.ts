@@ -11,7 +11,7 @@ import {
 import { useLocalStorage } from '@vueuse/core'
 import type { Stage } from '@halitus/core/contract'
 import type { Instrument } from '@halitus/core/instruments'
-import { RECORDS, type EntryKind, type EntryRecord } from '@halitus/core/records'
+import { factsOf, RECORDS, type EntryKind, type EntryRecord } from '@halitus/core/records'
 import { studioNow } from '@/base/clock.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
@@ -60,6 +60,13 @@ function partsAt(stage: Stage): Partial<Record<PartId, Component>> {
   )
 }
 
+/** In the first year a limit isn't looked for: what does stands behind the ordinary parts (chosen by Halitus). */
+const FIRST_YEAR_WEEKS = 52
+const LIMITS: readonly EntryKind[] = ['tongue-tempo']
+/** The parts that stand last at a stop, for as long as this learner has played. @example behindAtFirst([]).has('tongue-tempo') // true */
+export const behindAtFirst = (entries: readonly EntryRecord[]): ReadonlySet<EntryKind> =>
+  new Set(factsOf(entries).weeksPlaying < FIRST_YEAR_WEEKS ? LIMITS : [])
+
 /**
  * What can be done at a stop, in the registry's order, and which of it is open: the one that was used last at this stop with
  * this learner, opened on this device or noted on another one. Listening ends when another part is opened or the stop is left.
@@ -75,7 +82,10 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     const { fits: does } = RECORDS[kind] as { fits?: (on: Instrument) => boolean }
     return !inst || !does || does(inst)
   }
-  const records = (Object.keys(RECORDS) as EntryKind[]).filter((kind) => parts[kind] && fits(kind))
+  const later = behindAtFirst(lesson.entries)
+  const records = (Object.keys(RECORDS) as EntryKind[])
+    .filter((kind) => parts[kind] && fits(kind))
+    .sort((a, b) => Number(later.has(a)) - Number(later.has(b)))
   const views: readonly { value: ViewId; label: string }[] =
     stage in VIEWS ? VIEWS[stage as keyof typeof VIEWS] : []
   const kinds: PartId[] = [...records, ...views.map((v) => v.value)]

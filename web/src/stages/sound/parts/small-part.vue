@@ -5,6 +5,7 @@ import { midiOfHz, parseNote, prettyNote } from '@halitus/core/pitch'
 import {
   happenedInTake,
   type Ladder,
+  mutedHelp,
   nearestConcert,
   offMark,
   ofLearner,
@@ -82,7 +83,7 @@ const take = (): Take | undefined => {
     rule: () => untilToneEnds(),
     async judge(measured, provenance) {
       const tone = toneIn(measured)
-      if (typeof tone === 'string') return tone
+      if (typeof tone === 'string') return muted.value ? `${tone} ${mutedHelp(own.value)}`.trim() : tone
       const off = offMark(on, tone.hz, lesson.a4Hz)
       await keep(
         {
