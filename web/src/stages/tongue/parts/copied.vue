@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, shallowRef } from 'vue'
+import type { Provenance } from '@halitus/core/contract'
 import { compareCopy, copyHappened, copySide, copyWords, type CopySide } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
@@ -23,7 +24,11 @@ const { ear } = useOnPart((inst) => inst.tongue !== null)
 const OVER_S = 1.4
 const MOST_S = 30
 /** Of the teacher nothing but numbers is kept, and those only while the lesson goes on. */
-const teacher = useDraft<CopySide | null>(() => `copy.${lesson.answer?.lesson.id}`, null)
+const heard = useDraft<{ side: CopySide; provenance: Provenance } | null>(
+  () => `copy.${lesson.answer?.lesson.id}`,
+  null,
+)
+const teacher = computed(() => heard.value?.side)
 type Who = 'teacher' | 'learner'
 /** The sounds themselves stay in memory while this is open. */
 const sounds = shallowRef<Partial<Record<Who, ArrayBuffer>>>({})
@@ -36,7 +41,7 @@ const take = (): Take | undefined => {
   const inst = lesson.inst
   if (!inst) return undefined
   const now = who.value
-  const of = teacher.value
+  const of = heard.value
   return {
     instrument: inst.id,
     written: lesson.homeNote,
@@ -50,19 +55,23 @@ const take = (): Take | undefined => {
     ear: ear.value,
     rule: () => firstOf(untilQuiet(LOUD_DB, OVER_S), forSeconds(MOST_S)),
     async judge(m, provenance) {
-      const side = copySide(m, of ?? undefined)
+      const side = copySide(m, of?.side)
       if (typeof side === 'string') return side
       const wav = await listening.sound()
       if (wav) sounds.value = { ...sounds.value, [now]: wav }
-      if (!of) teacher.value = side
+      if (!of) heard.value = { side, provenance }
       else
-        await keep({ teacher: of, learner: side, happened: copyHappened(m.report).slice(0, 20) }, provenance)
+        await keep(
+          { teacher: of.side, learner: side, happened: copyHappened(m.report).slice(0, 20) },
+          // A simulated side makes the whole comparison a simulated one.
+          of.provenance === 'simulated' ? 'simulated' : provenance,
+        )
       return undefined
     },
   }
 }
 function anew() {
-  teacher.value = null
+  heard.value = null
   sounds.value = {}
   forget()
 }
@@ -110,11 +119,7 @@ const asks = computed(() =>
       >
     </template>
   </TakeHead>
-  <CopyLanes
-    :teacher="data?.teacher ?? teacher ?? undefined"
-    :learner="data?.learner"
-    :right="compared?.rhythm"
-  />
+  <CopyLanes :teacher="data?.teacher ?? teacher" :learner="data?.learner" :right="compared?.rhythm" />
   <section v-if="data" aria-live="polite">
     <p class="verdict">{{ words }}</p>
     <p class="soft">The learner’s against the teacher’s: {{ facts.join(', ') }}.</p>
