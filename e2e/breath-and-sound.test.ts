@@ -158,8 +158,10 @@ test('what is heard and seen at the mouth leads to one thing to try', async ({ p
   await expect(page.locator('.best')).toContainText('Biting')
   await expect(page.getByText('let the jaw down until it growls')).toBeVisible()
   await expect(page.getByText('what lasts goes to a dentist or doctor')).toBeVisible()
+  // The check that decides it: a jaw that is let down frees what was bitten.
   await expect(page.getByText('To be sure:')).toBeVisible()
-  await page.locator('.next').getByRole('button', { name: 'No' }).click()
+  await expect(page.locator('.next')).toContainText('let the jaw down a little: does it open up?')
+  await page.locator('.next').getByRole('button', { name: 'Yes' }).click()
   await expect(page.getByText('Checked:')).toBeVisible()
   await page.reload()
   await expect(page.locator('.best')).toContainText('Biting')

@@ -246,6 +246,9 @@ test.describe('every instrument has its fingers', () => {
         minutes: 30,
       })
       await page.goto(`/lessons/l-${id}/fingers`)
+      // Who knows no note yet begins with the first ones; a move is one touch away.
+      await expect(page.getByRole('radio', { name: 'First notes', checked: true })).toBeVisible()
+      await openPart(page, 'Move')
       await choose(page, from, words)
       await expect(page.getByRole('img', { name: new RegExp(`: ${words}$`) })).toBeVisible()
       await expect(page.getByRole('slider').first()).toBeVisible()

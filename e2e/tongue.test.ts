@@ -158,8 +158,14 @@ test('copy me: the teacher’s pattern, then the learner’s, side by side', asy
   await expect(page.getByText('Simulated: no target, card or chart moves by it.')).toBeVisible()
   // The teacher’s stays after a reload; another one begins anew.
   await page.reload()
+  await expect(page.getByText('Note 3: late; note 4: early.')).toBeVisible()
   await page.getByRole('button', { name: 'Another one from the teacher' }).click()
   await expect(page.getByText('The teacher first:')).toBeVisible()
+  // Beside another pattern the copy of the one before doesn't stand.
+  await page.getByRole('button', { name: 'Pulse faster' }).click()
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur())
+  await page.keyboard.press('Space')
+  await expect(page.getByText('Now the learner:')).toBeVisible({ timeout: 20_000 })
 })
 
 test('an own pattern is tapped, written down, and stands on the card in notation', async ({ page }) => {

@@ -86,8 +86,8 @@ const SIDE: Record<string, string> = {
       </template>
       <path
         class="tooth"
-        :class="{ hot: wrong.bite }"
-        :transform="wrong.bite ? 'translate(0 3)' : ''"
+        :class="{ hot: wrong.bite || wrong.teethOff }"
+        :transform="wrong.bite ? 'translate(0 3)' : wrong.teethOff ? 'translate(0 -4)' : ''"
         d="M4.200 -16H7.600L7.400 -8L5.200 -2.600L3.600 -4V-10Z"
       />
       <path

@@ -47,6 +47,8 @@ export interface Wrong {
   shoulders: boolean
   openMm: number
   bite: boolean
+  /** The top teeth off what they rest on. */
+  teethOff: boolean
 }
 const NONE: Wrong = {
   outMm: 0,
@@ -63,6 +65,7 @@ const NONE: Wrong = {
   shoulders: false,
   openMm: 0,
   bite: false,
+  teethOff: false,
 }
 /** What each sign that is seen moves. */
 const MOVES: Readonly<Record<string, Partial<Wrong>>> = {
@@ -87,6 +90,7 @@ const MOVES: Readonly<Record<string, Partial<Wrong>>> = {
   red: { red: true },
   'shoulders-up': { shoulders: true },
   teeth: { bite: true },
+  'teeth-away': { teethOff: true },
 }
 /**
  * What a drawing shows of what was seen.
@@ -139,6 +143,7 @@ const POINTS: Readonly<Record<string, GuidePoint>> = {
   'lips-out': front(12, 5, 61, 22, 'end'),
   red: front(-14, 4, -60, 22, 'start'),
   'lip-hidden': front(-12, 7, -60, 20, 'start'),
+  'lip-turned': front(13, 8, 61, 43, 'end'),
   'sees-little': side(12, -6, 63, -38, 'end'),
   'sees-much': side(16, 2, 63, 62, 'end'),
   'far-in': side(14, 0, 63, 62, 'end'),

@@ -32,7 +32,9 @@ const teacher = computed(() => heard.value?.side)
 type Who = 'teacher' | 'learner'
 /** The sounds themselves stay in memory while this is open. */
 const sounds = shallowRef<Partial<Record<Who, ArrayBuffer>>>({})
-const { shown, keep, begin, forget } = useShownTake('tongue', 'copied')
+/** Copies of another of the teacher's aren't shown beside this one. */
+const ofThis = (d: { teacher: CopySide }) => JSON.stringify(d.teacher) === JSON.stringify(teacher.value)
+const { shown, keep, begin, forget } = useShownTake('tongue', 'copied', ofThis)
 const who = computed<Who>(() => (teacher.value ? 'learner' : 'teacher'))
 /** What the simulated player plays: the teacher evenly, the learner with one stroke late. */
 const PLAYED: Record<Who, number[]> = { teacher: [12, 6, 6, 24], learner: [12, 9, 3, 24] }
