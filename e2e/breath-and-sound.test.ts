@@ -282,6 +282,9 @@ test('an overtone walk goes on at a hit and keeps the share of the scale', async
   const leave = page.getByRole('button', { name: 'Leave it there' })
   if (await leave.isEnabled()) await leave.click()
   await expect(page.getByText(/^\d of \d notes of the scale, in \d tr(y|ies)\.$/)).toBeVisible()
+  // And back to one note: nothing lies over the ways.
+  await page.getByRole('radio', { name: 'One note' }).click()
+  await expect(page.getByText('First the note with its ordinary fingering')).toBeVisible()
   await expect(noted(page)).toContainText(/Overtone walk \S+ to \S+, by air: \d of \d notes in \d tries/)
 })
 

@@ -13,7 +13,16 @@ const way = useLocalStorage<'drone' | 'scale'>('halitus.tuning.way', 'drone')
 </script>
 
 <template>
-  <Views v-model="way" :options="WAYS" label="Way of tuning" />
+  <Views v-model="way" :options="WAYS" label="Way of tuning" class="ways" />
   <AgainstDrone v-if="way === 'drone'" />
   <ScaleTuned v-else />
 </template>
+
+<style scoped>
+/* The large note below reaches up to here; the ways stay in reach. */
+.ways {
+  position: relative;
+  z-index: 1;
+  margin-bottom: 10px;
+}
+</style>

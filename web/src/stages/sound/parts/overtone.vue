@@ -20,8 +20,17 @@ const way = useLocalStorage<'note' | 'walk'>('halitus.overtone.way', 'note')
     Overtones aren’t practised on this instrument.
   </p>
   <template v-else>
-    <Views v-model="way" :options="WAYS" label="Way of practising" />
+    <Views v-model="way" :options="WAYS" label="Way of practising" class="ways" />
     <OvertoneNote v-if="way === 'note'" />
     <OvertoneWalk v-else />
   </template>
 </template>
+
+<style scoped>
+/* The large note below reaches up to here; the ways stay in reach. */
+.ways {
+  position: relative;
+  z-index: 1;
+  margin-bottom: 10px;
+}
+</style>
