@@ -53,6 +53,8 @@ test('heavy strokes are named, with one drill, and kept with what helped', async
   await expect(page.getByText(/Measured strokes of today \(simulated\)/)).toBeVisible()
   await page.getByRole('button', { name: 'Thumping' }).click()
   await expect(page.locator('.best')).toContainText('Too much tongue')
+  // What speaks for it waits behind why.
+  await page.locator('#work').getByText('why', { exact: true }).first().click()
   await expect(page.getByText(/for: measured: strokes 1\d dB deep/).first()).toBeVisible()
   await page.getByRole('button', { name: /^Helped( Enter)?$/ }).click()
   await expect(noted(page)).toContainText('Too much tongue: the whole of it moves; what was tried helped')
