@@ -32,7 +32,7 @@ export {
   type HoleState,
   type InstrumentId,
 } from './lookup.ts'
-export type { Ends, Mouth, MouthCause } from './mouths.ts'
+export type { Ends, Mouth, MouthCause } from './mouth.ts'
 export type { MouthStep } from './mouth-orders.ts'
 export type { Tongue, TongueCause, WayIn } from './tongues.ts'
 export { halfTouch } from './touches.ts'

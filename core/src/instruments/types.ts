@@ -1,7 +1,7 @@
 import type { School, Taught } from '../schools/index.ts'
 import type { Gauge } from './placement.ts'
 import type { Source } from './source.ts'
-import type { Mouth } from './mouths.ts'
+import type { Mouth } from './mouth.ts'
 import type { Tongue } from './tongues.ts'
 
 /** `L1`, `LT:reg`, `R4:Eb`: a bare finger is the hole, ring or plate it rests on; `L1:half` has it half open. */

@@ -6,7 +6,7 @@ import { median, TWO_AT_ONCE, type HeardStroke, type NoteReport, type SoundRepor
 import { judgeLine, meterOf, strokedNotes, TICKS } from '../tongue/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { kindOf } from './kind.ts'
-import { scaleHappened } from './scale.ts'
+import { levelOf } from './tone-heard.ts'
 
 const MANNERS = ['legato', 'separated', 'stopped'] as const
 const MANNER_WORDS = { legato: 'without a gap', separated: 'parted', stopped: 'stopped' } as const
@@ -77,13 +77,13 @@ export function copySide(take: Take, teacher?: CopySide): CopySide | string {
   if (teacher && answeredTwice(notes, teacher))
     return 'Two answers were heard, with a pause between: one player at a time. Not kept.'
   const from = notes[0]!.startS
-  const inside = levelIn(take, notes)
+  const level = median(notes.map((n) => levelOf(take, n)))
   const meter = meterOf({ notes: report.notes, strokes, timeS: take.timeS, db: take.db, hz: take.hz })
   return {
     onsetsS: notes.map((n) => rounded(n.startS - from, 3)),
     lengthsS: notes.map((n) => rounded(n.endS - n.startS, 3)),
     hz: notes.map((n) => rounded(n.hz, 2)),
-    levelDb: rounded(Math.max(-120, Math.min(0, inside)), 1),
+    levelDb: rounded(Math.max(-120, Math.min(0, level)), 1),
     steadinessCents: rounded(median(notes.map((n) => n.steadinessCents)), 1),
     manner: notes.length > 2 ? meter.manner : null,
   }
@@ -105,16 +105,6 @@ function answeredTwice(notes: readonly NoteReport[], teacher: CopySide): boolean
   )
   const pauses = notes.slice(1).some((n, i) => n.startS - notes[i]!.endS > longest)
   return lasted > TOO_LONG * whole && pauses
-}
-
-function levelIn({ timeS, db }: Take, notes: readonly NoteReport[]): number {
-  const levels: number[] = []
-  let k = 0
-  for (let i = 0; i < timeS.length; i++) {
-    while (k < notes.length - 1 && timeS[i]! > notes[k]!.endS) k++
-    if (timeS[i]! >= notes[k]!.startS && timeS[i]! <= notes[k]!.endS) levels.push(db[i]!)
-  }
-  return levels.length ? median(levels) : -120
 }
 
 /** How a copy stands beside what was copied: differences, learner's minus teacher's. */
@@ -226,9 +216,6 @@ function counted(teacher: CopySide, learner: CopySide): { right: boolean[]; word
   }
 }
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
-
-/** What happened in a copy that is no part of it: squeaks, cracks, gurgles. */
-export const copyHappened = scaleHappened
 
 /** A teacher's tone or pattern and the learner's copy of it, side by side; of the teacher nothing but numbers is kept. */
 export const copied = kindOf(

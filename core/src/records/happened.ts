@@ -105,6 +105,28 @@ function breathOf(notes: readonly Note[], tone: Span): Note[] {
   return notes.slice(from, to + 1).filter((n) => n === notes[own] || n.endS - n.startS >= MOVED_S)
 }
 
+/**
+ * Squeaks, cracks and gurgles from a take's first note to its last, the worst kind first; of a tune or a scale, where another note is
+ * no accident.
+ */
+export function accidentsIn(
+  report: Pick<SoundReport, 'notes' | 'squeaks' | 'cracks' | 'gurgles'>,
+): Happening[] {
+  const from = report.notes[0]?.startS ?? 0
+  const to = report.notes.at(-1)?.endS ?? 0
+  return (['squeak', 'crack', 'gurgle'] as const)
+    .flatMap((kind) =>
+      report[`${kind}s`]
+        .filter((a) => a.endS >= from && a.startS <= to)
+        .map((a) => ({
+          kind,
+          place: 'inside' as const,
+          atS: Math.round(10 * Math.max(0, a.startS - from)) / 10,
+        })),
+    )
+    .slice(0, MOST)
+}
+
 const times = (n: number) => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`)
 const DOES: Record<HappeningKind, { past: string; start: string; end: string }> = {
   squeak: { past: 'squeaked', start: 'it squeaked at the start', end: 'it squeaked as it ended' },

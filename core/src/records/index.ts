@@ -100,7 +100,7 @@ export {
   type WalkBegins,
   type WalkNote,
 } from './overtone-walk.ts'
-export { compareCopy, copyHappened, copySide, copyWords, type Compared, type CopySide } from './copied.ts'
+export { compareCopy, copySide, copyWords, type Compared, type CopySide } from './copied.ts'
 export { IN_TUNE_CENTS } from './interval.ts'
 export {
   furthest,
@@ -108,7 +108,6 @@ export {
   lastTime,
   SCALE_NOTE_S,
   SCALE_WAYS,
-  scaleHappened,
   scaleHeard,
   scaleNotes,
   scaleWords,
@@ -161,7 +160,7 @@ export {
   type Tone,
   type ToneVerdict,
 } from './long-tone-ladder.ts'
-export { happenedFirst, happenedIn, happenedSaid, type Happening } from './happened.ts'
+export { accidentsIn, happenedFirst, happenedIn, happenedSaid, type Happening } from './happened.ts'
 export { happenedInTake, levelOf, longToneHeard, spaced, toneIn, type HeardTake } from './tone-heard.ts'
 export { stepsPassed } from './break-step.ts'
 export { NEW_DAYS, newSince } from './new-note.ts'

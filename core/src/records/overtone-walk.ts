@@ -18,22 +18,21 @@ export type WalkBegins = (typeof WALK_BEGINS)[number]
 
 /** Notes of a walk (chosen by Halitus): five make a scale, and lips tire. */
 const LONGEST = 5
-const MAJOR = [0, 2, 4, 5, 7] as const
 
 /**
- * The scale of a walk: notes that the learner knows and that lie inside a low fingering, low to high; where fewer than two are known,
- * five of a major scale from the first such note.
+ * The scale of a walk: notes that the learner knows and that lie inside a low fingering that is known, too, low to high. With fewer
+ * than two of them there is no walk yet.
  * @param known written notes in any order
- * @example walkNotes(instrument('flute'), []).map((n) => n.written) // ['C5', 'D5', 'E5', 'F5', 'G5']
+ * @example walkNotes(instrument('flute'), ['C4', 'D4', 'C5', 'D5']).map((n) => n.written) // ['C5', 'D5']
  */
 export function walkNotes(inst: Instrument, known: readonly string[]): WalkNote[] {
-  const all = hasOvertones(inst) ? overtoneNotes(inst) : []
-  if (!all.length) return []
+  if (!hasOvertones(inst)) return []
   const knows = new Set(known.map((n) => parseNote(n).midi))
-  const met = all.filter((n) => knows.has(parseNote(n).midi)).slice(0, LONGEST)
-  const first = parseNote(all[0]!).midi
-  const plain = all.filter((n) => (MAJOR as readonly number[]).includes(parseNote(n).midi - first))
-  return (met.length > 1 ? met : plain).map((written) => ({ written, way: overtonesOn(inst, written)[0]! }))
+  const met = overtoneNotes(inst).flatMap((written) => {
+    const way = overtonesOn(inst, written).find((w) => knows.has(parseNote(w.fingered).midi))
+    return way && knows.has(parseNote(written).midi) ? [{ written, way }] : []
+  })
+  return met.length > 1 ? met.slice(0, LONGEST) : []
 }
 
 /** Where a walk stands. */

@@ -2,7 +2,7 @@ import { array } from 'yup'
 import { finite, noteText, strict } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { centsInWords, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
-import type { NoteReport, SoundReport } from '../sound/index.ts'
+import type { NoteReport } from '../sound/index.ts'
 import { happenings, happenedFirst, type Happening } from './happened.ts'
 import { IN_TUNE_CENTS } from './interval.ts'
 import { kindOf, type Noted } from './kind.ts'
@@ -62,19 +62,6 @@ export function scaleHeard(
     return `${names(held.map((n) => n.written))} ${held.length === 1 ? 'was' : 'were'} heard; ${names(asked)} asked for. Is it another scale? Not kept.`
   }
   return found
-}
-
-/** What happened between the first and the last note of a scale, the worst kind first: another note there is no accident. */
-export function scaleHappened(
-  report: Pick<SoundReport, 'notes' | 'squeaks' | 'cracks' | 'gurgles'>,
-): Happening[] {
-  const from = report.notes[0]?.startS ?? 0
-  const to = report.notes.at(-1)?.endS ?? 0
-  return (['squeak', 'crack', 'gurgle'] as const).flatMap((kind) =>
-    report[`${kind}s`]
-      .filter((a) => a.endS >= from && a.startS <= to)
-      .map((a) => ({ kind, place: 'inside' as const, atS: tenths(Math.max(0, a.startS - from)) })),
-  )
 }
 
 const inPlace = (n: ScaleNote) => Math.abs(Math.round(n.cents)) <= IN_TUNE_CENTS
@@ -140,7 +127,9 @@ export function scaleNotes(
   from: string,
 ): string[] {
   if (way === 'known') {
-    const midis = [...new Set(known.map((n) => parseNote(n).midi))].sort((a, b) => a - b)
+    // Where hardly any is known, the first ones that are taught.
+    const met = known.length > 1 ? known : inst.teaching.firstNotes.slice(0, 3)
+    const midis = [...new Set(met.map((n) => parseNote(n).midi))].sort((a, b) => a - b)
     const home = parseNote(from).midi
     const at = Math.max(
       0,

@@ -4,7 +4,7 @@ import { perform } from '@halitus/core/player'
 import {
   checkEntry,
   compareCopy,
-  copyHappened,
+  accidentsIn,
   copySide,
   copyWords,
   partDetune,
@@ -156,6 +156,6 @@ describe('both are heard', () => {
       'Another tone sounds along, near concert C5: two instruments at once. Let one play alone.',
     ]
     expect(side({ ...once, report: { ...once.report, doubts } })).toBe(`${doubts[0]} Not kept.`)
-    expect(copyHappened(once.report)).toEqual([])
+    expect(accidentsIn(once.report)).toEqual([])
   })
 })

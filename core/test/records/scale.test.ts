@@ -7,7 +7,7 @@ import {
   inTuneOf,
   lastTime,
   pitchMap,
-  scaleHappened,
+  accidentsIn,
   scaleHeard,
   scaleNotes,
   scaleWords,
@@ -102,7 +102,7 @@ describe('a slow scale is heard', () => {
       const found = scaleHeard(report.notes, notes, inst, 440)
       expect(found).toHaveLength(5)
       for (const n of found as { cents: number }[]) expect(Math.abs(n.cents - 11)).toBeLessThan(3)
-      expect(scaleHappened(report)).toEqual([])
+      expect(accidentsIn(report)).toEqual([])
     },
   )
 })
@@ -130,7 +130,7 @@ describe('a slow scale is told', () => {
       cracks: [span(0.4)],
       gurgles: [],
     }
-    expect(scaleHappened(report as never)).toEqual([
+    expect(accidentsIn(report as never)).toEqual([
       { kind: 'squeak', place: 'inside', atS: 1.2 },
       { kind: 'crack', place: 'inside', atS: 0.4 },
     ])
@@ -163,6 +163,10 @@ describe('the notes that are asked for', () => {
     expect(scaleNotes(clarinet, 'octave', [], 'G3').map(midi)).toEqual([55, 57, 59, 60, 62, 64, 66, 67])
     expect(scaleNotes(clarinet, 'five', [], 'G3').map(midi)).toEqual([55, 57, 59, 60, 62])
     expect(scaleNotes(clarinet, 'octave', [], 'A6').map(midi)).toEqual([93, 95])
+  })
+  it('or the first that are taught, where hardly any is known', () => {
+    for (const known of [[], ['D4']])
+      expect(scaleNotes(clarinet, 'known', known, 'G4').map(midi)).toEqual(['E4', 'F4', 'G4'].map(midi))
   })
   it('of every instrument by what it has', () => {
     for (const inst of allInstruments())

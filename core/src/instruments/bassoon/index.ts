@@ -1,6 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { BASSOON_MOUTH } from '../mouths.ts'
+import { BASSOON_MOUTH } from '../double-reed-mouth.ts'
 import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { seatDepth, tipOpening } from '../gauges.ts'

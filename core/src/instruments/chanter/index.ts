@@ -1,6 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { CHANTER_MOUTH } from '../mouths.ts'
+import { CHANTER_MOUTH } from './mouth.ts'
 import { seatDepth } from '../gauges.ts'
 import type { Adjustment, Bore, Just, SetupPhase, Teaching } from '../types.ts'
 import { apartStep, step } from '../steps.ts'

@@ -1,6 +1,6 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { CLARINET_MOUTH } from '../mouths.ts'
+import { CLARINET_MOUTH } from '../single-reed-mouth.ts'
 import { SINGLE_TONGUE } from '../tongues.ts'
 import { ligatureHeight, reedOnMouthpiece } from '../gauges.ts'
 import {

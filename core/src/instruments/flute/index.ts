@@ -1,7 +1,7 @@
 import { EVERYBODYS, OVERTONES, type School } from '../../schools/index.ts'
 import { headPull } from '../gauges.ts'
 import { define } from '../define.ts'
-import { FLUTE_MOUTH } from '../mouths.ts'
+import { FLUTE_MOUTH } from './mouth.ts'
 import { FLUTE_TONGUE } from '../tongues.ts'
 import { FLUTE_BORE } from './bore.ts'
 import { FLUTE_FINGERS } from './fingers.ts'

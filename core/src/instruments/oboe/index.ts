@@ -1,6 +1,6 @@
 import { EVERYBODYS } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { OBOE_MOUTH } from '../mouths.ts'
+import { OBOE_MOUTH } from '../double-reed-mouth.ts'
 import { DOUBLE_TONGUE } from '../tongues.ts'
 import { DOUBLE_REED_SOAK, doubleReedAdjustments } from '../double-reed.ts'
 import { mm, tipOpening } from '../gauges.ts'

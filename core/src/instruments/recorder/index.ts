@@ -1,6 +1,6 @@
 import { EVERYBODYS, type School } from '../../schools/index.ts'
 import { define } from '../define.ts'
-import { RECORDER_MOUTH } from '../mouths.ts'
+import { RECORDER_MOUTH } from './mouth.ts'
 import { RECORDER_TONGUE } from '../tongues.ts'
 import { headPull } from '../gauges.ts'
 import type { Bore, Teaching } from '../types.ts'

@@ -8,6 +8,8 @@ import {
   hasOvertones,
   hitsOf,
   judgePartial,
+  noteKey,
+  notesKnown,
   ofLearner,
   overtoneNotes,
   overtonesOn,
@@ -26,7 +28,9 @@ import TakeHead from '../TakeHead.vue'
 const lesson = useLesson()
 const listening = useListening()
 const notes = computed(() => (lesson.inst && hasOvertones(lesson.inst) ? overtoneNotes(lesson.inst) : []))
-const written = ref(notes.value[0] ?? '')
+/** The first of them that this learner knows. */
+const knows = lesson.inst ? notesKnown(lesson.entries, lesson.inst).map(noteKey) : []
+const written = ref(notes.value.find((n) => knows.includes(noteKey(n))) ?? notes.value[0] ?? '')
 const ways = computed(() => (lesson.inst && written.value ? overtonesOn(lesson.inst, written.value) : []))
 const chosen = ref('')
 const way = computed(

@@ -88,31 +88,36 @@ const how = computed(() => {
 </script>
 
 <template>
-  <TakeHead
-    :number="note ? prettyNote(note.written) : '–'"
-    unit=""
-    :aim="note ? `from low ${prettyNote(note.way.fingered)}` : ''"
-    :note="listening.note?.written"
-    :cents="listening.note?.cents"
-    :take="take"
-    asks
-    @begins="said = ''"
-  >
-    <template #choose>
-      <span
-        >{{ draft.hits }} of {{ notes.length }} in {{ draft.tries }}
-        {{ draft.tries === 1 ? 'try' : 'tries' }}</span
-      >
-      <Button :disabled="!draft.tries" @click="keep">Leave it there</Button>
-    </template>
-  </TakeHead>
-  <p v-if="said" class="said" aria-live="polite">{{ said }}</p>
-  <p v-else class="how">{{ how }}</p>
-  <BeadLine :steps="beads" :at="note?.written" label="Notes of the walk" />
-  <p class="foot">
-    <span class="caution">No pinching: lips tire and shake; answer with air and rest.</span>
-    <DizzyButton stage="sound" during="an overtone walk" />
+  <p v-if="!notes.length" class="how">
+    A walk takes two known notes that lie inside known low ones: one note at a time until then.
   </p>
+  <template v-else>
+    <TakeHead
+      :number="note ? prettyNote(note.written) : '–'"
+      unit=""
+      :aim="note ? `from low ${prettyNote(note.way.fingered)}` : ''"
+      :note="listening.note?.written"
+      :cents="listening.note?.cents"
+      :take="take"
+      asks
+      @begins="said = ''"
+    >
+      <template #choose>
+        <span
+          >{{ draft.hits }} of {{ notes.length }} in {{ draft.tries }}
+          {{ draft.tries === 1 ? 'try' : 'tries' }}</span
+        >
+        <Button :disabled="!draft.tries" @click="keep">Leave it there</Button>
+      </template>
+    </TakeHead>
+    <p v-if="said" class="said" aria-live="polite">{{ said }}</p>
+    <p v-else class="how">{{ how }}</p>
+    <BeadLine :steps="beads" :at="note?.written" label="Notes of the walk" />
+    <p class="foot">
+      <span class="caution">No pinching: lips tire and shake; answer with air and rest.</span>
+      <DizzyButton stage="sound" during="an overtone walk" />
+    </p>
+  </template>
 </template>
 
 <style scoped>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { prettyNote } from '@halitus/core/pitch'
 import {
+  accidentsIn,
   furthest,
   inTuneOf,
   lastTime,
@@ -10,7 +11,6 @@ import {
   ofLearner,
   pitchMap,
   SCALE_WAYS,
-  scaleHappened,
   scaleHeard,
   scaleNotes,
   scaleWords,
@@ -37,7 +37,7 @@ const MOST_S = 90
 const HELD_S = 1.2
 
 const known = computed(() => (lesson.inst ? notesKnown(lesson.entries, lesson.inst) : []))
-const way = ref<ScaleWay>(known.value.length > 2 ? 'known' : 'five')
+const way = ref<ScaleWay>('known')
 const from = ref(noteKey(lesson.homeNote))
 const asked = computed(() => (lesson.inst ? scaleNotes(lesson.inst, way.value, known.value, from.value) : []))
 const WORDS: Record<ScaleWay, string> = {
@@ -86,7 +86,7 @@ const take = (): Take | undefined => {
     async judge(m, provenance) {
       const heard = scaleHeard(m.report.notes, notes, inst, lesson.a4Hz)
       if (typeof heard === 'string') return heard
-      await keep({ notes: heard, happened: scaleHappened(m.report).slice(0, 20) }, provenance)
+      await keep({ notes: heard, happened: accidentsIn(m.report) }, provenance)
       return undefined
     },
   }
@@ -117,9 +117,6 @@ const inTune = computed(() => (shown.value ? inTuneOf(shown.value.data.notes) : 
     <p class="verdict">{{ scaleWords(shown.data) }}</p>
     <AfterTake :provenance="shown.provenance" :aim="undefined" :entry-id="shown.id" @taken-back="forget" />
   </section>
-  <p v-else-if="asked.length < 2" class="how">
-    Fewer than two notes are known: choose five notes, or learn another one first.
-  </p>
   <p v-else class="how">
     Slowly, each note a second at least, a breath wherever it is wanted. Hear the next one before it comes.
   </p>

@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, shallowRef } from 'vue'
 import type { Provenance } from '@halitus/core/contract'
-import { compareCopy, copyHappened, copySide, copyWords, type CopySide } from '@halitus/core/records'
+import { accidentsIn, compareCopy, copySide, copyWords, type CopySide } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { useDraft } from '@/base/drafts.ts'
 import { signed } from '@/base/words.ts'
@@ -64,7 +64,7 @@ const take = (): Take | undefined => {
       if (!of) heard.value = { side, provenance }
       else
         await keep(
-          { teacher: of.side, learner: side, happened: copyHappened(m.report).slice(0, 20) },
+          { teacher: of.side, learner: side, happened: accidentsIn(m.report) },
           // A simulated side makes the whole comparison a simulated one.
           of.provenance === 'simulated' ? 'simulated' : provenance,
         )
