@@ -251,6 +251,7 @@ test('a slow scale on the tuner: every note against its place, the furthest name
 test('overtones are computed, heard, counted and kept', async ({ page }) => {
   await simulated(page, 2)
   await open(page, 'sound', 'Overtones')
+  await page.getByLabel('Sounds', { exact: true }).selectOption('B4')
   // A twelfth is 1.955 cents wider than the tempered one: 1200 × log2(3) − 1900 (exact arithmetic).
   await page.locator('#work').getByText('why', { exact: true }).click()
   await expect(page.getByText('440 Hz, computed: partial 3 of low E3, +2 cents from equal')).toBeVisible()
