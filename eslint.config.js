@@ -31,6 +31,7 @@ const CORE = [
   'tongue',
   'crossings',
   'recall',
+  'tune',
   'reeds',
   'records',
   'practice',

@@ -8,6 +8,7 @@ export const ERRORS = {
   note: { status: 400, means: 'That is no note, or the instrument doesn’t have it.' },
   range: { status: 400, means: 'A number lies outside what is possible.' },
   sound: { status: 400, means: 'The sound can’t be analysed.' },
+  tune: { status: 400, means: 'The music can’t be read or asked that.' },
   malformed: { status: 400, means: 'The body is not valid JSON.' },
   import: { status: 400, means: 'The file contradicts itself; nothing was changed.' },
   instrument: { status: 404, means: 'The instrument, system or chart isn’t there.' },

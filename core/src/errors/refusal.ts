@@ -2,7 +2,7 @@
  * Why something was refused; programs act on these codes, `contract/errors` says what each means and which HTTP status
  * it has.
  */
-export type RefusalCode = 'invalid' | 'note' | 'instrument' | 'range' | 'sound'
+export type RefusalCode = 'invalid' | 'note' | 'instrument' | 'range' | 'sound' | 'tune'
 
 /**
  * Input that can't be taken, with a sentence naming what, where and what is allowed. Everything else that is thrown is a
