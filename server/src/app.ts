@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import compression from 'compression'
-import express, { Router, type Express } from 'express'
+import express, { Router, type Express, type Request } from 'express'
 import packedFiles from 'express-static-gzip'
 import helmet from 'helmet'
 import { rateLimit } from 'express-rate-limit'
@@ -36,6 +36,7 @@ import { soundRoutes } from './sound/index.ts'
 import { readStudio, studioRoutes } from './studio/index.ts'
 import { layTakesAside, takeRoutes } from './takes/index.ts'
 import { todayRoutes } from './today/index.ts'
+import { tuneRoutes } from './tunes/index.ts'
 
 /** Answers smaller than this aren't worth packing, bytes. */
 const SMALLEST_PACKED = 1400
@@ -125,12 +126,20 @@ export function buildApp({
       )
     },
   })
-  api.use(['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart'], heavy)
+  api.use(
+    ['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart', '/tunes'],
+    heavy,
+  )
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)
   api.use(sound.router, takeRoutes(db, takesFolder, now).router)
   const json = express.json({ limit: '200kb', verify: (_request, _response, bytes) => refuseDeep(bytes) })
+  // Whoever sends the notes of five minutes sends more than a form.
+  api.use(['/tunes/:id/parts/:part/judge', '/tunes/:id/parts/:part/played'], express.json({ limit: '3mb' }))
   // A studio’s file is taken as it comes: it may be larger than memory.
-  api.use((request, response, next) => (request.path === '/import' ? next() : json(request, response, next)))
+  // A tune's file as well: what it is its own bytes say.
+  const asItComes = (request: Request) =>
+    request.path === '/import' || (request.method === 'POST' && request.path === ROUTES.addTune.path)
+  api.use((request, response, next) => (asItComes(request) ? next() : json(request, response, next)))
 
   const description = openApi()
   const afterImport = () => {
@@ -151,6 +160,7 @@ export function buildApp({
     chartRoutes(db, now),
     reedRoutes(db, now, answers),
     pieceRoutes(db),
+    tuneRoutes(db, now),
     instrumentRoutes(),
     fingeringRoutes(),
     squeakRoutes(db, now),

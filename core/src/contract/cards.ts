@@ -43,6 +43,8 @@ export const cardRow = strict({
     .optional()
     .default(undefined)
     .max(160),
+  beats: whole(1, 32).optional().default(undefined),
+  beatType: whole(1, 32).optional().default(undefined),
 })
 const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
 

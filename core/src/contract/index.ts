@@ -39,4 +39,5 @@ export {
 export * from './sound.ts'
 export * from './studio.ts'
 export * from './takes.ts'
+export * from './tunes.ts'
 export { upgradeFile } from './upgrade.ts'

@@ -10,6 +10,7 @@ import { pieceRecord, serviceRecord } from './pieces.ts'
 import { plan } from './plans.ts'
 import { reedRecord, reedUseRecord } from './reeds.ts'
 import { takeRecord } from './takes.ts'
+import { tunePlayer, tuneRecord } from './tunes.ts'
 
 export const studioInput = strict({
   name: name(120),
@@ -44,6 +45,8 @@ export const STUDIO_PARTS = {
   reedUses: reedUseRecord,
   pieces: pieceRecord,
   services: serviceRecord,
+  tunes: tuneRecord,
+  tunePlayers: tunePlayer,
 } as const
 export type StudioPart = keyof typeof STUDIO_PARTS
 export const STUDIO_PART_NAMES = Object.keys(STUDIO_PARTS) as StudioPart[]

@@ -98,5 +98,7 @@ export function upgradeFile(file: unknown): unknown {
   let now = file as Loose
   if (now.version === 1) now = fromVersion1(now)
   if (now.version === 2) now = fromVersion2(now)
-  return now
+  // Files from before a studio kept tunes don't speak of them.
+  const silent = now.version === FILE_VERSION && !(now.tunes && now.tunePlayers)
+  return silent ? { tunes: [], tunePlayers: [], ...now } : now
 }

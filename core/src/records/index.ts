@@ -167,3 +167,11 @@ export { NEW_DAYS, newSince } from './new-note.ts'
 export { reviewsOf } from './recalled.ts'
 export { CLEAN_SHARE, latenessOf, moveHeard, reviewsOfMoves, type Lateness } from './move.ts'
 export { overrulingsOf } from './passage.ts'
+export {
+  BAR_MARKS,
+  barsClean,
+  tunePlayedWords,
+  type BarMark,
+  type TunePlayed,
+  type TuneStep,
+} from './tune.ts'

@@ -98,6 +98,9 @@ export interface CardRow {
   notes: string[]
   /** What is to be played, printed in notation. */
   line?: LineNote[] | undefined
+  /** Beats of a bar of it and the note that gets one; four quarters when left out. */
+  beats?: number | undefined
+  beatType?: number | undefined
 }
 
 /** A row that could stand on the card; when minutes are short it shrinks to `leastMinutes` before it drops out. */

@@ -36,6 +36,7 @@ import { toneByHand } from './tone-by-hand.ts'
 import { tongueFault } from './tongue-fault.ts'
 import { tongueTempo } from './tongue-tempo.ts'
 import { tries } from './tries.ts'
+import { tunePlayed, tuneSet } from './tune.ts'
 import { wayIn } from './way-in.ts'
 
 /** Every kind of record, one line each; adding one is adding its file and a line here. */
@@ -77,6 +78,8 @@ export const RECORDS = {
   'break-step': breakStep,
   passage,
   recalled,
+  'tune-set': tuneSet,
+  'tune-played': tunePlayed,
   accident,
   target,
 } as const

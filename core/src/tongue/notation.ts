@@ -5,8 +5,9 @@ import { TICKS, type LineNote } from './line.ts'
 /** How a line is written down. */
 export interface Written {
   clef: 'treble' | 'bass'
-  /** Beats a bar. */
+  /** Beats a bar, and the note that gets one; a quarter when left out. */
   beats: number
+  beatType?: number
   /** Under the notes: a syllable for each note and rest, where wanted. */
   syllables?: readonly string[]
 }
@@ -106,9 +107,12 @@ function beamsOf(bar: readonly Piece[]): string[][] {
  * @throws OutOfRange for a length that no sign has; NoteError for a note that can’t be read
  * @example musicXml([{ written: 'A4', ticks: 48, begins: 'tongue' }], { clef: 'treble', beats: 4 }).includes('<octave>4</octave>') // true
  */
-export function musicXml(read: readonly LineNote[], { clef, beats, syllables }: Written): string {
+export function musicXml(
+  read: readonly LineNote[],
+  { clef, beats, beatType = 4, syllables }: Written,
+): string {
   const line = asSpelled(read)
-  const bars = piecesOf(line, beats * TICKS)
+  const bars = piecesOf(line, (beats * TICKS * 4) / beatType)
   const slurFrom = line.map(
     (n, i) =>
       n.written !== null &&
@@ -124,7 +128,7 @@ export function musicXml(read: readonly LineNote[], { clef, beats, syllables }: 
     const notes = bar.map((p, i) => noteXml(p, beams[i]!, bar, i, { slurFrom, slurTo, syllables }))
     const attributes = b
       ? ''
-      : `<attributes><divisions>${TICKS}</divisions><time><beats>${beats}</beats><beat-type>4</beat-type></time><clef><sign>${clef === 'bass' ? 'F' : 'G'}</sign><line>${clef === 'bass' ? 4 : 2}</line></clef></attributes>`
+      : `<attributes><divisions>${TICKS}</divisions><time><beats>${beats}</beats><beat-type>${beatType}</beat-type></time><clef><sign>${clef === 'bass' ? 'F' : 'G'}</sign><line>${clef === 'bass' ? 4 : 2}</line></clef></attributes>`
     return `<measure number="${b + 1}">${attributes}${notes.join('')}</measure>`
   })
   return `<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name></part-name></score-part></part-list><part id="P1">${measures.join('')}</part></score-partwise>`

@@ -31,3 +31,16 @@ export {
 } from './reading.ts'
 export { judgePlayed, type JudgedNote, type Judgement, type NoteVerdict, type Played } from './judged.ts'
 export { inventTune, type Wanted } from './invent.ts'
+export { engravedXml, type Engraving } from './engraved.ts'
+export { addTo, asUtf8, type Additions } from './added.ts'
+export { scoreInZip, textOf } from './text.ts'
+export { barsInWords, practiceOrder, type PracticeKind, type PracticeStep } from './practise.ts'
+export { midiOf } from './midi-out.ts'
+export {
+  playedVerdict,
+  type Fault,
+  type FaultKind,
+  type HeardNote,
+  type PlayedVerdict,
+  type TakenBreath,
+} from './played.ts'

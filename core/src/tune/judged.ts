@@ -36,12 +36,13 @@ const COST = {
   extra: 1.1,
   /** The same note once more. */
   again: 0.75,
-  /** Going back or on to another place, and beginning elsewhere than at the start. */
+  /** Going back or on to another place. */
   leap: 2.2,
   /** And for each note between the two places: of bars that are alike the nearer is meant. */
   far: 0.01,
-  /** Each note from the start on that wasn't played before the first, up to a leap. */
-  late: 0.5,
+  /** Each note before the first and after the last that was played, and all of them at most. */
+  late: 0.3,
+  mostLate: 1.5,
   /** Time between two notes against what is written, a doubling. */
   time: 0.7,
   most: 0.6,
@@ -119,7 +120,7 @@ function align(written: readonly Written[], played: readonly Played[], scale: nu
     const heard = played[k]!
     for (let i = 0; i < m; i++) {
       const own = pitchCost(written[i]!.midi, heard.midi)
-      let best = k * COST.extra + Math.min(COST.leap, i * COST.late)
+      let best = k * COST.extra + Math.min(COST.mostLate, i * COST.late)
       let came = START
       for (let extra = 0; extra <= MOST_EXTRA && k - 1 - extra >= 0; extra++) {
         const earlier = k - 1 - extra
@@ -148,7 +149,7 @@ function align(written: readonly Written[], played: readonly Played[], scale: nu
   let [cost, last] = [Infinity, -1]
   for (let k = Math.max(0, n - 4); k < n; k++)
     for (let i = 0; i < m; i++) {
-      const all = rows[k]![i]! + (n - 1 - k) * COST.extra + Math.min(COST.leap, (m - 1 - i) * COST.late)
+      const all = rows[k]![i]! + (n - 1 - k) * COST.extra + Math.min(COST.mostLate, (m - 1 - i) * COST.late)
       if (all < cost) [cost, last] = [all, k * m + i]
     }
   const pairs = new Int32Array(n).fill(-1)

@@ -21,6 +21,9 @@ export interface LineNote {
   marks: readonly string[]
   /** Quarters of silence after it. */
   rest: number
+  /** Note elements of a MusicXML file where it begins and where its last tied head stands; −1 in others. */
+  source: number
+  lastSource: number
 }
 
 /** A part as one player plays it: one note at a time. */
@@ -58,6 +61,7 @@ function joined(part: Part): Joined[] {
         before.to += head.slurTo
         before.beamed = head.beamed
         before.marks = [...before.marks, ...head.marks]
+        before.lastSource = head.source
         return
       }
       const note = newNote(head, measure, index, onset, end - onset)
@@ -85,6 +89,8 @@ const newNote = (head: Head, measure: number, index: number, onset: number, dura
   slurEnds: false,
   marks: head.marks,
   rest: 0,
+  source: head.source,
+  lastSource: head.source,
   from: head.slurFrom,
   to: head.slurTo,
 })

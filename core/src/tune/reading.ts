@@ -121,7 +121,9 @@ export function changedNotes(part: Part): ChangedNote[] {
       found.set(key, known)
     }
   })
-  return [...found.values()]
+  const order = [...changedBy(7).keys()]
+  const place = (c: ChangedNote) => (c.alter > 0 ? order.indexOf(c.step) : -order.indexOf(c.step))
+  return [...found.values()].sort((a, b) => b.alter - a.alter || place(a) - place(b))
 }
 
 /** Notes that aren't known, each where it is met first. */

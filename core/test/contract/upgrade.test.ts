@@ -247,7 +247,16 @@ describe('anything else', () => {
   it.each([[null], ['text'], [undefined], [42]])('%s is left as it is', (file) =>
     expect(upgradeFile(file)).toBe(file),
   )
-  it.each([[{ version: FILE_VERSION, learners: 'x' }], [{ version: 99 }], [{}]])('%j too', (file) =>
-    expect(upgradeFile(file)).toBe(file),
+  it.each([[{ version: FILE_VERSION, learners: 'x', tunes: [], tunePlayers: [] }], [{ version: 99 }], [{}]])(
+    '%j too',
+    (file) => expect(upgradeFile(file)).toBe(file),
   )
+  it('speaks of no tunes where the studio kept none yet', () => {
+    expect(upgradeFile({ version: FILE_VERSION, learners: [] })).toEqual({
+      version: FILE_VERSION,
+      learners: [],
+      tunes: [],
+      tunePlayers: [],
+    })
+  })
 })

@@ -36,6 +36,38 @@ export const GOOD: { [K in EntryKind]: EntryData[K] } = {
     seconds: 42,
     tell: 'Slowly at home.',
   },
+  'tune-set': {
+    tune: 'two-stairs',
+    title: 'Two Stairs',
+    steps: [
+      {
+        title: 'bar 6',
+        minutes: 3,
+        from: 44,
+        to: 72,
+        by: 4,
+        clean: 5,
+        why: 'the move in its place',
+        notes: ['A4'],
+        line: [{ written: 'A4', ticks: 12, begins: 'tongue' }],
+        beats: 3,
+        beatType: 4,
+      },
+    ],
+  },
+  'tune-played': {
+    tune: 'two-stairs',
+    title: 'Two Stairs',
+    part: 'V1',
+    asked: 72,
+    bpm: 66.4,
+    bars: 'ccwclc-',
+    faults: [
+      { bar: '3', words: 'D5 instead of B4' },
+      { bar: '5', words: 'A4 a tenth of a second late' },
+    ],
+    breaths: [3],
+  },
   recalled: { drill: 'name-fingers', written: 'E4', right: true, seconds: 4.2, gave: null },
   'breath-cycle': {
     inCounts: 2,

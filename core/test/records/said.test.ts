@@ -635,6 +635,40 @@ const SAID: Record<
       ],
     ],
   },
+  'tune-set': {
+    noted: 'To practise in Two Stairs: bar 6',
+    line: '1 to practise',
+    rows: [
+      [
+        'tune-two-stairs-1',
+        'tune',
+        'Two Stairs: bar 6',
+        'at 44; up by 4 after 5 clean ones, to 72',
+        3,
+        1,
+        'The move in its place.',
+        'A4',
+      ],
+    ],
+  },
+  'tune-played': {
+    noted: 'Two Stairs: 4 of 6 bars clean at 66; bar 3: D5 instead of B4',
+    line: '4 of 6',
+    series: [['two-stairs', 'Two Stairs', 'bars clean', 'of 10', 'more', true, 6.7, null, false]],
+    rows: [
+      [
+        'tune-fault-two-stairs',
+        'tune',
+        'Two Stairs: bar 3',
+        'slowly, until five are clean',
+        3,
+        1,
+        'Last time: D5 instead of B4.',
+        '',
+      ],
+    ],
+    concerns: [['tune-played', 'Two Stairs, bar 3: D5 instead of B4 3 times running']],
+  },
   recalled: {
     noted: null,
     line: '2 of 2 recalled',

@@ -43,6 +43,9 @@ const ON_ONE_PAGE: readonly Size[] = [
 ]
 const BESIDE_WIDTH = 182
 
+/** The bars of a row’s line. */
+const timeOf = ({ beats = 4, beatType }: CardRow) => ({ beats, ...(beatType && { beatType }) })
+
 /** A box to tick, ticked already or not. */
 const box = (done: boolean): Content => ({
   canvas: [
@@ -216,7 +219,7 @@ const LINE_WIDTH = LARGE.line
 async function engravedLines(card: CardAnswer, inst: Instrument): Promise<Map<string, string>> {
   const lines = new Map<string, string>()
   for (const row of card.rows)
-    if (row.line?.length) lines.set(row.id, await engraved(row.line, inst, LINE_WIDTH))
+    if (row.line?.length) lines.set(row.id, await engraved(row.line, inst, LINE_WIDTH, timeOf(row)))
   return lines
 }
 

@@ -11,6 +11,8 @@ import type {
   ServiceRecord,
   Stage,
   Trouble,
+  TunePlayer,
+  TuneRecord,
 } from '@halitus/core/contract'
 import type { CardRow } from '@halitus/core/records'
 import type { InstrumentId } from '@halitus/core/instruments'
@@ -242,6 +244,38 @@ export const services = sqliteTable(
     text: text('text').notNull(),
   },
   (t) => [index('services_by_piece').on(t.pieceId, t.at)],
+)
+
+/** Tunes that the studio keeps, with their files as they came. They stay when a learner goes. */
+export const tunes = sqliteTable('tunes', {
+  id: text('id').primaryKey(),
+  title: text('title').notNull(),
+  rights: text('rights').notNull(),
+  format: text('format').$type<TuneRecord['format']>().notNull(),
+  tune: integer('tune'),
+  addedAt: text('added_at').notNull(),
+  parts: text('parts', { mode: 'json' }).$type<TuneRecord['parts']>().notNull(),
+  warnings: text('warnings', { mode: 'json' }).$type<string[]>().notNull(),
+  content: text('content').notNull(),
+})
+
+/** Who plays a tune, and how. */
+export const tunePlayers = sqliteTable(
+  'tune_players',
+  {
+    tuneId: text('tune_id')
+      .notNull()
+      .references(() => tunes.id, { onDelete: 'cascade' }),
+    learnerId: learnerId(),
+    instrument: text('instrument').$type<InstrumentId>().notNull(),
+    part: text('part').notNull(),
+    as: text('read_as').$type<TunePlayer['as']>().notNull(),
+    octave: integer('octave').notNull(),
+    tempo: integer('tempo').notNull(),
+    wishes: text('wishes', { mode: 'json' }).$type<TunePlayer['wishes']>().notNull(),
+    overrulings: text('overrulings', { mode: 'json' }).$type<TunePlayer['overrulings']>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.tuneId, t.learnerId] }), index('tunes_by_learner').on(t.learnerId)],
 )
 
 /** Who may sign in: the teacher, and a helper where there is one. */

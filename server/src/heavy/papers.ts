@@ -5,6 +5,7 @@ import type { Chosen } from '@halitus/core/schools'
 import { cardPdf as printCard } from '../cards/pdf.ts'
 import { sheetPdf as printSheet, sheetSvg as drawSheet, type Sheet } from '../charts/sheet.ts'
 import { technicianPdf as printForTechnician } from '../pieces/pdf.ts'
+import { drawTune, printTune, type TuneOnPaper } from '../tunes/pdf.ts'
 
 export type Paper = 'A4' | 'Letter'
 interface SheetAsked extends Omit<Sheet, 'inst'> {
@@ -51,3 +52,10 @@ export function technicianPdf(of: {
   nameNotes(of.studio.noteNames)
   return printForTechnician(of.piece, of.learner, of.studio, of.paper)
 }
+
+/** A tune on paper. */
+export const tunePdf = (of: TuneOnPaper & { paper: Paper; large: boolean }): Promise<Uint8Array> =>
+  printTune(of, of.paper, of.large)
+
+/** The same as a picture. */
+export const tuneSvg = ({ musicXml }: Pick<TuneOnPaper, 'musicXml'>): Promise<string> => drawTune(musicXml)

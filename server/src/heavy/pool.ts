@@ -43,13 +43,14 @@ type Answer<T extends keyof Tasks> = Awaited<ReturnType<Tasks[T]>>
  * Does something that takes long on a thread of its own: as many at once as there are cores, the others wait in order.
  * @param give memory that moves over and is gone here
  * @param by who asked: once they have gone it is given up, waiting or running
+ * @param withinMs given up after so long on its thread, too
  * @throws HttpError too-many when too many wait
  */
 export async function heavily<T extends keyof Tasks>(
   task: T,
   data: Data<T>,
   by: Request,
-  { give = [] }: { give?: ArrayBuffer[] } = {},
+  { give = [], withinMs }: { give?: ArrayBuffer[]; withinMs?: number } = {},
 ): Promise<Answer<T>> {
   const link = by.res?.locals.link as string | undefined
   const byLinks = line.filter((work) => work.link)
@@ -63,8 +64,11 @@ export async function heavily<T extends keyof Tasks>(
   const mine = { name: by.get(NAME), link }
   line.push(mine)
   try {
-    return (await threads().run({ task, data }, { transferList: give, signal: goneWith(by) })) as Answer<T>
+    const signal = withinMs ? AbortSignal.any([goneWith(by), AbortSignal.timeout(withinMs)]) : goneWith(by)
+    return (await threads().run({ task, data }, { transferList: give, signal })) as Answer<T>
   } catch (error) {
+    if (withinMs && (error as Error).name === 'AbortError' && !by.res?.closed)
+      throw new HttpError('too-large', `That took longer than ${withinMs / 1000} s and was given up.`)
     if (error instanceof Error && FULL.has(error.message)) throw tooMany()
     if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY')
       throw new HttpError(

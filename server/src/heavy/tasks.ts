@@ -1,4 +1,5 @@
 const papers = () => import('./papers.ts')
+const tunes = () => import('./tunes.ts')
 
 /**
  * What takes long, each as one function over plain data, run on threads of their own. A thread loads what it is asked for:
@@ -11,6 +12,18 @@ const TASKS = {
   sheetPdf: async () => (await papers()).sheetPdf,
   sheetSvg: async () => (await papers()).sheetSvg,
   technicianPdf: async () => (await papers()).technicianPdf,
+  tuneAbout: async () => (await tunes()).tuneAbout,
+  tunePart: async () => (await tunes()).tunePart,
+  tuneReading: async () => (await tunes()).tuneReading,
+  tuneBreaths: async () => (await tunes()).tuneBreaths,
+  tuneJudge: async () => (await tunes()).tuneJudge,
+  tunePlayed: async () => (await tunes()).tunePlayed,
+  tuneSheet: async () => (await tunes()).tuneSheet,
+  tuneXml: async () => (await tunes()).tuneXml,
+  tuneMidi: async () => (await tunes()).tuneMidi,
+  tuneOnPaper: async () => (await tunes()).tuneOnPaper,
+  tunePdf: async () => (await papers()).tunePdf,
+  tuneSvg: async () => (await papers()).tuneSvg,
   studioFile: async () => (await import('./studio-file.ts')).studioFile,
   copyStudio: async () => (await import('./backups.ts')).copyStudio,
   verifyBackup: async () => (await import('./backups.ts')).verifyBackup,

@@ -54,7 +54,11 @@ export function guard(allowed: readonly string[]): RequestHandler {
     // Sound is sent as it is and changes nothing; its route says what it takes.
     const asJson = /^application\/json\b/i.test(type ?? 'application/json')
     const sound = /^\/api\/(sound\/|lessons\/[^/]+\/takes$)/.test(request.path)
-    if (changes && type !== undefined && !asJson && !sound)
+    // A tune's file comes in many types; those that any page may send without asking first aren't among them (Fetch, CORS).
+    const file =
+      /^\/api\/tunes$/.test(request.path) &&
+      !/^(text\/plain|multipart\/form-data|application\/x-www-form-urlencoded)\b/i.test(type ?? '')
+    if (changes && type !== undefined && !asJson && !sound && !file)
       throw new HttpError(
         'not-json',
         `The body is sent as “${type.slice(0, 60)}”; allowed is application/json.`,

@@ -6,7 +6,21 @@ import { readLearner } from './store.ts'
 /** Everything that is kept of one learner, as data: what a parent may ask for. @throws HttpError not-found */
 export async function exportLearner(db: Reader, id: string, exportedAt: string) {
   const learner = await readLearner(db, id)
-  const { lessons, entries, cards, ticks, reports, plans, reeds, reedUses, pieces, services, takes } = tables
+  const {
+    lessons,
+    entries,
+    cards,
+    ticks,
+    reports,
+    plans,
+    reeds,
+    reedUses,
+    pieces,
+    services,
+    takes,
+    tunes,
+    tunePlayers,
+  } = tables
   const of = <
     T extends
       | typeof lessons
@@ -15,11 +29,17 @@ export async function exportLearner(db: Reader, id: string, exportedAt: string) 
       | typeof plans
       | typeof reeds
       | typeof pieces
-      | typeof takes,
+      | typeof takes
+      | typeof tunePlayers,
   >(
     table: T,
   ) => db.select().from(table).where(eq(table.learnerId, id))
-  const [ownCards, ownReeds, ownPieces] = [await of(cards), await of(reeds), await of(pieces)]
+  const [ownCards, ownReeds, ownPieces, plays] = [
+    await of(cards),
+    await of(reeds),
+    await of(pieces),
+    await of(tunePlayers),
+  ]
   const ids = (rows: readonly unknown[]) => ['-', ...rows.map((r) => (r as { id: string }).id)]
   return {
     format: 'halitus-learner',
@@ -48,6 +68,11 @@ export async function exportLearner(db: Reader, id: string, exportedAt: string) 
       .select()
       .from(services)
       .where(inArray(services.pieceId, ids(ownPieces))),
+    tunes: await db
+      .select()
+      .from(tunes)
+      .where(inArray(tunes.id, ['-', ...plays.map((p) => p.tuneId)])),
+    tunePlayers: plays,
     takes: await of(takes),
   }
 }

@@ -1,4 +1,4 @@
-export { engraved } from './engrave.ts'
+export { engraved, engravedPages } from './engrave.ts'
 export {
   fingeringDrawing,
   fingeringSvg,

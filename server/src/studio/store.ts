@@ -113,6 +113,7 @@ export async function importStudio(
     await nextTurn()
   }
   await tx.delete(tables.learners)
+  await tx.delete(tables.tunes)
   // Files from before there was a choice have English names.
   const { version: _, ...studio } = page
   await writeStudio(tx, { ...studio, noteNames: studio.noteNames ?? 'english' })

@@ -77,7 +77,14 @@ async function report(kind: Kind, text: string) {
     <div v-else-if="row && session" class="sheet">
       <h1 ref="title" tabindex="-1">{{ reads.text(row.amount) }}</h1>
       <p class="aim">{{ reads.text(row.aim) }}</p>
-      <Staff v-if="row.line?.length" :line="row.line" :inst="inst" :scale="40" />
+      <Staff
+        v-if="row.line?.length"
+        :line="row.line"
+        :inst="inst"
+        :beats="row.beats"
+        :beat-type="row.beatType"
+        :scale="40"
+      />
       <div v-if="held" class="held">
         <Fingers
           :system="fingerSystem(inst)"

@@ -32,7 +32,14 @@ const sessions = computed(() => Array.from({ length: card.value.sessions }, (_, 
     </h3>
     <p>{{ reads.text(row.amount) }}</p>
     <p class="soft">{{ reads.text(row.aim) }}</p>
-    <Staff v-if="row.line?.length" :line="row.line" :inst="inst" :scale="40" />
+    <Staff
+      v-if="row.line?.length"
+      :line="row.line"
+      :inst="inst"
+      :beats="row.beats"
+      :beat-type="row.beatType"
+      :scale="40"
+    />
     <CardNotes
       v-if="row.notes.length"
       :inst="inst"

@@ -11,13 +11,14 @@ const props = withDefaults(
   defineProps<{
     line: readonly LineNote[]
     inst: Pick<Instrument, 'clef'>
-    beats?: number
+    beats?: number | undefined
+    beatType?: number | undefined
     syllables?: readonly string[]
     scale?: number
     /** What stands there is asked about and isn’t named. */
     secret?: boolean
   }>(),
-  { beats: 4, syllables: undefined, scale: 42 },
+  { beats: 4, beatType: undefined, syllables: undefined, scale: 42 },
 )
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
@@ -47,6 +48,7 @@ async function draw() {
     const xml = musicXml(props.line, {
       clef: props.inst.clef,
       beats: props.beats,
+      ...(props.beatType && { beatType: props.beatType }),
       ...(props.syllables && { syllables: props.syllables }),
     })
     const text = await engraveWorker().engrave(xml, wide.value, props.scale)

@@ -6,6 +6,7 @@ import { inventLessons, lessonMinutes } from './lessons.ts'
 import { PEOPLE, STUDIO, WEEKS, type Person } from './people.ts'
 import { inventPieces } from './pieces.ts'
 import { inventReeds } from './reeds.ts'
+import { inventTunes } from './tunes.ts'
 
 /** Twelve weeks of a whole studio before `now`; each word of each person has its own random stream. */
 export function demoStudio(now: string): { studio: StudioInput } & StudioParts {
@@ -21,6 +22,7 @@ export function demoStudio(now: string): { studio: StudioInput } & StudioParts {
     reedUses: [],
     pieces: [],
     services: [],
+    ...inventTunes(now),
   }
   for (const person of PEOPLE) {
     const learner = learnerOf(person, now)

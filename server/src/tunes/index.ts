@@ -1,0 +1,1 @@
+export { tuneRoutes } from './routes.ts'
