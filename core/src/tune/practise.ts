@@ -1,5 +1,5 @@
 import { prettyNote } from '../pitch/index.ts'
-import { firstEqual } from './bars.ts'
+import { firstEqual, type Section } from './bars.ts'
 import type { Part } from './model.ts'
 import type { Reading } from './reading.ts'
 
@@ -50,9 +50,24 @@ export const barsInWords = (part: Part, from: number, to: number): string => {
   return from === to ? `bar ${a}` : `bars ${a} to ${b}`
 }
 
+/** A section longer than this is practised by its phrases, so many bars each. */
+const PHRASE = 4
+const LONG_SECTION = 8
+
+/** The section of a bar, or the phrase of it where it is long. */
+function sectionOf(part: Part, sections: readonly Section[], measure: number) {
+  const section = sections.find((s) => s.from <= measure && measure <= s.to) ?? {
+    from: 0,
+    to: part.bars.length - 1,
+  }
+  if (section.to - section.from < LONG_SECTION) return section
+  const from = section.from + PHRASE * Math.floor((measure - section.from) / PHRASE)
+  return { from, to: Math.min(section.to, from + PHRASE - 1) }
+}
+
 /**
  * The order in which a piece is practised, fitted into the minutes that there are: the hardest move, its bar, from two bars
- * before it, its section, then all joined (common practice). What doesn't fit is left for another day, from the less hard on.
+ * before it, its section, then all joined (common practice). The next hard places follow while there is time for them.
  * @param minutes for all of it, at least 1 @param bpm where it is to arrive, quarters a minute
  */
 export function practiceOrder(
@@ -63,78 +78,85 @@ export function practiceOrder(
 ): PracticeStep[] {
   const equal = firstEqual(part)
   const fresh = new Set(reading.newNotes.map((n) => n.measure))
-  const steps: PracticeStep[] = []
-  const seen = new Set<string>()
-  const add = (kind: PracticeKind, from: number, to: number, title: string, why: string) => {
-    const key = `${kind} ${from} ${to} ${kind === 'move' ? title : ''}`
-    if (seen.has(key)) return
-    seen.add(key)
-    steps.push({ kind, from, to, title, minutes: STEPS[kind].minutes, ladder: ladder(kind, bpm), why })
-  }
-  const places: { measure: number }[] = []
-  for (const move of reading.hardMoves) {
-    if (places.length === MOST_PLACES) break
-    const measure = equal[move.measure] ?? move.measure
-    if (places.some((p) => p.measure === measure)) continue
-    places.push({ measure })
-    const others = move.measures.length - 1
-    add(
-      'move',
-      measure,
-      measure,
-      `${prettyNote(move.from)} to ${prettyNote(move.to)}`,
-      `${move.why}${others ? `; in ${others} more ${others === 1 ? 'bar' : 'bars'}` : ''}`,
-    )
-    add(
-      'bar',
-      measure,
-      measure,
-      barsInWords(part, measure, measure),
-      fresh.has(measure) ? 'a new note in it' : 'the move in its place',
-    )
-    const before = Math.max(0, measure - 2)
-    if (before < measure)
-      add('before', before, measure, barsInWords(part, before, measure), 'two bars before it')
-    const section = reading.sections.find((s) => s.from <= measure && measure <= s.to)
-    if (section && section.to > section.from)
-      add(
-        'section',
-        section.from,
-        section.to,
-        section.label ?? barsInWords(part, section.from, section.to),
-        'its section',
-      )
-  }
   const last = part.bars.length - 1
-  if (last > 0) add('joined', 0, last, 'joined', 'from the beginning to the end')
-  if (!places.length && !steps.length) add('bar', 0, last, barsInWords(part, 0, last), 'all of it')
-  return fitted(steps, minutes)
+  const step = (kind: PracticeKind, from: number, to: number, title: string, why: string): PracticeStep => ({
+    kind,
+    from,
+    to,
+    title,
+    minutes: STEPS[kind].minutes,
+    ladder: ladder(kind, bpm),
+    why,
+  })
+  const seen = new Set<number>()
+  const places = reading.hardMoves.flatMap((move) => {
+    const measure = equal[move.measure] ?? move.measure
+    if (seen.has(measure) || seen.size === MOST_PLACES) return []
+    seen.add(measure)
+    const others = move.measures.length - 1
+    const [before, section] = [Math.max(0, measure - 2), sectionOf(part, reading.sections, measure)]
+    return [
+      [
+        step(
+          'move',
+          measure,
+          measure,
+          `${prettyNote(move.from)} to ${prettyNote(move.to)}`,
+          `${move.why}${others ? `; in ${others} more ${others === 1 ? 'bar' : 'bars'}` : ''}`,
+        ),
+        step(
+          'bar',
+          measure,
+          measure,
+          barsInWords(part, measure, measure),
+          fresh.has(measure) ? 'a new note in it' : 'the move in its place',
+        ),
+        ...(before < measure && before !== section.from
+          ? [step('before', before, measure, barsInWords(part, before, measure), 'two bars before it')]
+          : []),
+        ...(section.to > section.from
+          ? [
+              step(
+                'section',
+                section.from,
+                section.to,
+                ('label' in section && section.label) || barsInWords(part, section.from, section.to),
+                'the phrase around it',
+              ),
+            ]
+          : []),
+      ],
+    ]
+  })
+  const joined = last > 0 ? [step('joined', 0, last, 'joined', 'from the beginning to the end')] : []
+  const all = (count: number) => [...places.slice(0, count).flat(), ...joined]
+  const wanted = (steps: readonly PracticeStep[]) => steps.reduce((sum, s) => sum + STEPS[s.kind].minutes, 0)
+  let count = places.length
+  // A place that would leave too little for the others waits for another day.
+  while (count > 1 && wanted(all(count)) > ROOM * minutes) count--
+  const steps = all(count)
+  return fitted(
+    steps.length ? steps : [step('bar', 0, last, barsInWords(part, 0, last), 'all of it')],
+    minutes,
+  )
 }
 
-/** As much as there is time for: things get shorter before they drop out, the hardest place stays, joining comes last. */
+/** Steps may want so much more than there is: they are shortened. */
+const ROOM = 1.3
+
+/** As much as there is time for: steps get shorter before they drop out, joining stays while three are left. */
 function fitted(steps: readonly PracticeStep[], minutes: number): PracticeStep[] {
   const kept = steps.map((s) => ({ ...s }))
   const least = (list: readonly PracticeStep[]) => list.reduce((sum, s) => sum + STEPS[s.kind].least, 0)
-  while (kept.length > 1 && least(kept) > minutes) {
-    // The last but the joining goes; with one place left, the joining itself.
-    const joined = kept.at(-1)!.kind === 'joined' && kept.length > 3
-    kept.splice(joined ? -2 : -1, 1)
-  }
+  while (kept.length > 1 && least(kept) > minutes) kept.splice(kept.length > 3 ? -2 : -1, 1)
   const wanted = kept.reduce((sum, s) => sum + STEPS[s.kind].minutes, 0)
-  const spare = Math.max(0, Math.min(minutes, wanted) - least(kept))
-  const over = wanted - least(kept)
-  let given = 0
-  kept.forEach((s) => {
-    const more = over ? Math.floor((spare * (STEPS[s.kind].minutes - STEPS[s.kind].least)) / over) : 0
-    s.minutes = STEPS[s.kind].least + more
-    given += s.minutes
-  })
-  // Whole minutes: what is left goes to the first that may have more.
-  for (const s of kept) {
-    const more = Math.min(Math.min(minutes, wanted) - given, STEPS[s.kind].minutes - s.minutes)
-    if (more <= 0) continue
-    s.minutes += more
-    given += more
+  const whole = Math.max(least(kept), Math.min(minutes, wanted))
+  for (const s of kept) s.minutes = STEPS[s.kind].least
+  // Whole minutes, given in turn to whoever is furthest from what it wants.
+  for (let left = whole - least(kept); left > 0; left--) {
+    const next = kept.reduce((a, b) => (lacks(b) > lacks(a) ? b : a))
+    next.minutes++
   }
   return kept
 }
+const lacks = (s: PracticeStep) => STEPS[s.kind].minutes - s.minutes

@@ -105,6 +105,9 @@ const HARD = {
   rest: 1,
 } as const
 
+/** So much of what makes a move hard is said. */
+const MOST_WHY = 2
+
 /** Notes that the key changes in this piece, in the order of the signature. */
 export function changedNotes(part: Part): ChangedNote[] {
   const found = new Map<string, ChangedNote>()
@@ -235,7 +238,12 @@ export function readPart(part: Part, options: ReadingOptions = {}): Reading {
       const moving = system.touches.filter((t) => a.touches.includes(t.id) !== b.touches.includes(t.id))
       efforts.set(key, {
         cost: movingCost(parts, weights),
-        why: difficultyWords(parts, weights),
+        // What weighs most, in words; the numbers are the drill’s.
+        why: difficultyWords(parts, weights)
+          .replace(/ \d+\.\d/g, '')
+          .split(', ')
+          .slice(0, MOST_WHY)
+          .join(', '),
         touches: moving.map((t) => t.id),
       })
       slides.set(key, slideOf(system, a, b)?.words)
