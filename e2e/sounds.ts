@@ -1,7 +1,8 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { perform, playPhrase, type Performance } from '@halitus/core/player'
+import type { SheetAnswer } from '@halitus/core/contract'
+import { perform, playPhrase, type Performance, type PhraseNote } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
 
 const FOLDER = fileURLToPath(new URL('../.cache/sounds', import.meta.url))
@@ -125,4 +126,26 @@ export function talkAndTone() {
   all.set(voice)
   all.set(after, voice.length)
   return { name: 'talk.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(all, RATE)) }
+}
+
+/** The demo’s sheet of the clarinet, played at its tempo: in bar 6 a note sounds between, in bar 9 the first note is another. */
+export async function sheetPlayed(request: { get(url: string): Promise<{ json(): Promise<unknown> }> }) {
+  const sheet = (await (
+    await request.get('/api/tunes/two-stairs/parts/V1/sheet?learner=ottoline-brask')
+  ).json()) as SheetAnswer
+  const beat = 60 / sheet.tempo
+  const move = sheet.notes.findIndex((n, i) => n.written === 'B4' && sheet.notes[i - 1]?.written === 'A4')
+  const other = sheet.notes.findIndex((n) => n.measure === 8)
+  const notes = sheet.notes.flatMap((n, i): PhraseNote[] => [
+    {
+      written: i === other ? 'A5' : n.written,
+      lengthS: n.duration * beat,
+      begins: sheet.notes[i - 1]?.slurred ? 'slur' : 'tongue',
+      gapS: n.slurred ? 0 : 0.04,
+      ...(i === move && { begins: 'slur', between: { written: 'G4', lengthMs: 110 } }),
+    },
+    ...(n.rest ? [{ written: null, lengthS: n.rest * beat }] : []),
+  ])
+  const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 5, manner: { breathDb: -42 } }, 44100)
+  return { name: 'sheet.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
 }

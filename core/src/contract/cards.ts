@@ -16,7 +16,7 @@ import {
 } from '../fields/index.ts'
 import { NAMINGS, type Naming } from '../pitch/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
-import type { CardRowKind } from '../records/index.ts'
+import { printedLine, type CardRowKind } from '../records/index.ts'
 import { TROUBLES, type Trouble } from '../trouble/index.ts'
 
 export { TROUBLES, type Trouble }
@@ -30,21 +30,7 @@ export const cardRow = strict({
   minutes: whole(0, 60),
   aim: text(300),
   notes: array().of(noteText()).required().max(8),
-  line: array()
-    .of(
-      strict({
-        written: noteText().nullable().defined(),
-        ticks: whole(1, 192),
-        begins: string<'tongue' | 'slur'>().required().oneOf(['tongue', 'slur']),
-        short: boolean().optional().default(undefined),
-        accent: boolean().optional().default(undefined),
-      }),
-    )
-    .optional()
-    .default(undefined)
-    .max(160),
-  beats: whole(1, 32).optional().default(undefined),
-  beatType: whole(1, 32).optional().default(undefined),
+  ...printedLine(160),
 })
 const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
 

@@ -1,4 +1,5 @@
 import { array, boolean, lazy, number, string, type InferType } from 'yup'
+import { printedLine } from '../records/index.ts'
 import {
   finite,
   id,
@@ -250,13 +251,16 @@ const judged = strict({
   played: whole(0, 1e6).optional().default(undefined),
   lateS: finite().optional().default(undefined),
 })
-export const judgeAnswer = strict({
+const judgedTake = {
   notes: array().of(judged).required(),
   /** What was heard and is nowhere written. */
   extra: array().of(whole(0, 1e6)).required(),
   /** The player’s own tempo, quarters a minute. */
   bpm: finite().min(0),
-})
+}
+export const judgeAnswer = strict(judgedTake)
+
+export type JudgeAnswer = InferType<typeof judgeAnswer>
 
 /** A take as it was heard, for the one verdict of it. */
 export const playedQuestion = strict({
@@ -276,7 +280,7 @@ export const playedQuestion = strict({
   ...reader,
 })
 export const playedAnswer = strict({
-  ...judgeAnswer.fields,
+  ...judgedTake,
   line: array().of(whole(0, 1e6)).required(),
   /** One mark a bar: c clean, w another note, m missing, l late or early, b a note between, r played again, - not reached. */
   bars: string().defined(),
@@ -378,6 +382,9 @@ export const sheetAnswer = strict({
         minutes: whole(1, 600),
         ladder: strict({ from: finite(), to: finite(), by: finite(), clean: whole(1, 20) }).required(),
         why: text(300),
+        /** Written notes whose fingering a card shows, and the bars as it prints them. */
+        notes: array().of(words(6)).required(),
+        ...printedLine(64),
       }),
     )
     .required(),

@@ -15,6 +15,7 @@ export {
   type Stretch,
   type Verdict,
 } from './runs.ts'
+export { notesBetween, type ShortNote } from './gaps.ts'
 export { LATE_MS, onPulse } from './pulse.ts'
 export { drillFor, tally, type Tally } from './drill.ts'
 export {

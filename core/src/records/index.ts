@@ -175,3 +175,4 @@ export {
   type TunePlayed,
   type TuneStep,
 } from './tune.ts'
+export { printedLine } from './printed-line.ts'

@@ -1,27 +1,15 @@
-import { array, boolean, string, type InferType } from 'yup'
+import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, name, noteText, strict, text, whole, words } from '../fields/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { kindOf, slug } from './kind.ts'
+import { printedLine } from './printed-line.ts'
 
 /** How many steps of practising one card holds. */
 const MOST_STEPS = 3
 
-/** A line as cards print it. */
-const line = () =>
-  array()
-    .of(
-      strict({
-        written: noteText().nullable().defined(),
-        ticks: whole(1, 192),
-        begins: string<'tongue' | 'slur'>().required().oneOf(['tongue', 'slur']),
-        short: boolean().optional().default(undefined),
-        accent: boolean().optional().default(undefined),
-      }),
-    )
-    .optional()
-    .default(undefined)
-    .max(64)
+/** So many signs of a step are printed. */
+const MOST_SIGNS = 64
 
 const step = strict({
   /** “bar 6”. */
@@ -35,9 +23,7 @@ const step = strict({
   why: text(200),
   /** Written notes whose fingering is shown. */
   notes: array().of(noteText()).required().max(8),
-  line: line(),
-  beats: whole(1, 32).optional().default(undefined),
-  beatType: whole(1, 32).optional().default(undefined),
+  ...printedLine(MOST_SIGNS),
 })
 export type TuneStep = InferType<typeof step>
 
@@ -50,7 +36,7 @@ export const tuneSet = kindOf(
   }),
 )({
   kind: 'tune-set',
-  title: 'Tune to practise',
+  title: 'Read the tune',
   stages: ['tune'],
   check() {
     // Which tunes there are is the studio’s, not the instrument’s.
@@ -134,7 +120,7 @@ const STUBBORN = 3
 /** A tune, or a part of it, as it was played and heard. */
 export const tunePlayed = kindOf(played)({
   kind: 'tune-played',
-  title: 'Tune played',
+  title: 'Play the tune',
   stages: ['tune'],
   check(_inst, { bars }) {
     if (!barsClean(bars).of) throw new Refusal('invalid', 'data.bars: no bar was reached.', 'data.bars')

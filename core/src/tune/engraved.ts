@@ -348,5 +348,5 @@ export function engravedXml(part: Part, drawn: Engraving, line: Line = lineOf(pa
     return `<measure number="${escaped(bar.number)}" id="m${m}">${lines.left}${attributes}${words.before}${inner}${words.after}${lines.right}</measure>`
   })
   const title = drawn.title ? `<work><work-title>${escaped(drawn.title)}</work-title></work>` : ''
-  return `<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0">${title}<part-list><score-part id="P1"><part-name>${escaped(part.name)}</part-name></score-part></part-list><part id="P1">${measures.join('')}</part></score-partwise>`
+  return `<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0">${title}<part-list><score-part id="P1"><part-name></part-name></score-part></part-list><part id="P1">${measures.join('')}</part></score-partwise>`
 }

@@ -44,3 +44,4 @@ export {
   type PlayedVerdict,
   type TakenBreath,
 } from './played.ts'
+export { cardLine, type CardLine } from './card-line.ts'

@@ -193,7 +193,9 @@ function scaleOf(written: readonly Written[], played: readonly Played[], pairs: 
   return ratios.sort((a, b) => a - b)[ratios.length >> 1] ?? 1
 }
 
-/** When each written note was due by what was played around it: the player's own time, which may stop and go on. */
+/** So many notes before one say when it was due: their middle, so that one that was late makes no other one early. */
+const WITNESSES = 3
+/** How much later than due a note came by what was played before it in one go: a stop begins anew. */
 function lateness(
   written: readonly Written[],
   played: readonly Played[],
@@ -202,11 +204,16 @@ function lateness(
   scale: number,
 ) {
   const i = pairs[k]!
-  // From the note before it in one go; a stop begins anew.
-  const before = k - 1
-  if (before < 0 || pairs[before] !== i - 1) return undefined
-  const due = played[before]!.onsetS + (written[i]!.atS - written[i - 1]!.atS) * scale
-  return played[k]!.onsetS - due
+  const late: number[] = []
+  for (let before = k - 1; before >= 0 && late.length < WITNESSES; before--) {
+    // What nobody wrote stands in between and tells nothing.
+    if (pairs[before]! < 0) continue
+    const earlier = i - late.length - 1
+    if (pairs[before] !== earlier) break
+    late.push(played[k]!.onsetS - played[before]!.onsetS - (written[i]!.atS - written[earlier]!.atS) * scale)
+  }
+  if (!late.length) return undefined
+  return late.sort((a, b) => a - b)[(late.length - 1) >> 1]
 }
 
 function verdicts(

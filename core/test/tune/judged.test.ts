@@ -90,3 +90,16 @@ describe('what was played', () => {
     expect(judgePlayed(tune, [], 400).notes).toHaveLength(13)
   })
 })
+
+describe('who comes late', () => {
+  it('makes nobody else early, also with a stray note before it', () => {
+    const line = asWritten(tune, 60)
+    const late = line.map((p, i) => (i === 6 ? { ...p, onsetS: p.onsetS + 0.2 } : p))
+    const stray = [...late, { onsetS: 6.1, durationS: 0.08, midi: 90 }].sort((a, b) => a.onsetS - b.onsetS)
+    for (const played of [late, stray]) {
+      const { notes } = judgePlayed(tune, played, 60)
+      expect(notes[6]!.lateS).toBeCloseTo(0.2, 2)
+      for (const i of [5, 7, 8, 9]) expect(notes[i]!.lateS).toBeCloseTo(0, 2)
+    }
+  })
+})

@@ -8,6 +8,7 @@ import {
   barsInWords,
   barsToLearn,
   bestWay,
+  cardLine,
   engravedXml,
   equalBars,
   firstEqual,
@@ -327,7 +328,14 @@ export const tuneSheet = ({
       capacity,
       plans,
       fits: longest > capacity.seconds ? Math.ceil((tempo * longest) / capacity.seconds) : null,
-      steps: practiceOrder(part, found, minutes, tempo),
+      steps: practiceOrder(part, found, minutes, tempo).map((s) => ({
+        ...s,
+        notes: found.newNotes
+          .filter((n) => n.measure >= s.from && n.measure <= s.to && s.kind !== 'joined')
+          .map((n) => n.written)
+          .slice(0, 3),
+        ...(s.kind !== 'joined' && cardLine(part, line.notes, s.from, s.to)),
+      })),
       tempo,
     }
   })

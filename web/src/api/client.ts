@@ -3,24 +3,29 @@ import type {
   CardPatch,
   EntryInput,
   ImportAnswer,
+  JudgeAnswer,
   LearnerInput,
   LearnerPatch,
   LessonInput,
   LessonPatch,
   PastAnswer,
   PieceInput,
+  PlayedAnswer,
   ReedInput,
   ReedRecord,
   ReedUseInput,
   Route,
   ROUTES,
   ServiceInput,
+  SheetAnswer,
   Stage,
   StudioInput,
   TakeQuery,
   TakeRecord,
   TodayAnswer,
   Trouble,
+  TuneAnswer,
+  TunePlayer,
 } from '@halitus/core/contract'
 import type { Background } from '@halitus/core/squeaks'
 import { heardTime, studioNow } from '@/base/clock.ts'
@@ -60,19 +65,23 @@ function addressOf<P extends string>(
 const SOMEBODY_ELSE =
   'Something else answered than the studio’s server, perhaps the network’s own sign-in page. What you see is kept here; try again.'
 
-/** Sends one request below `/api`, a sound as it is and all else as JSON, and reads the answer. @throws ApiError */
+/**
+ * Sends one request below `/api`, a file as it is and all else as JSON, and reads the answer.
+ * @param type of a file @throws ApiError
+ */
 export async function deliver(
   method: string,
   address: string,
   body?: unknown,
   headers: Record<string, string> = {},
+  type = 'audio/wav',
 ): Promise<unknown> {
   let response: Response
   try {
     response = await fetch(address, {
       method,
       ...(body instanceof ArrayBuffer
-        ? { headers: { ...headers, 'content-type': 'audio/wav' }, body }
+        ? { headers: { ...headers, 'content-type': type }, body }
         : body !== undefined && {
             headers: { ...headers, 'content-type': 'application/json' },
             body: JSON.stringify(body),
@@ -173,6 +182,17 @@ export const changes = {
     ofWeek(message(ROUTES_ASKED.report, { id }, { ...report, at: studioNow() }), from),
 }
 
+type PlayedQuestion = {
+  notes: { onsetS: number; durationS: number; midi: number; begins?: 'tongue' | 'slur' | undefined }[]
+  tempo: number
+  learner: string
+  instrument: TunePlayer['instrument']
+  as: TunePlayer['as']
+  octave: number
+}
+const playedAsk = (params: { id: string; part: string }, body: PlayedQuestion): Promise<PlayedAnswer> =>
+  deliver('POST', addressOf(ROUTES_ASKED.tunePlayed, params), body) as Promise<PlayedAnswer>
+
 /** The contract's routes as the interface uses them; paths, bodies and answers are the contract's. */
 export const api = {
   today: (week?: string) =>
@@ -254,6 +274,34 @@ export const api = {
     return response.arrayBuffer()
   },
   dropTake: (id: string) => ask(ROUTES_ASKED.dropTake, { id }),
+  tunes: () => ask(ROUTES_ASKED.tunes, {}),
+  /** @param file as it came, or text that was typed */
+  addTune: (file: ArrayBuffer, name: string, type: string) =>
+    deliver(
+      'POST',
+      `${addressOf(ROUTES_ASKED.addTune, {})}?${new URLSearchParams({ name })}`,
+      file,
+      {},
+      type,
+    ) as Promise<TuneAnswer>,
+  changeTune: (id: string, patch: Pick<TuneAnswer, 'title' | 'rights'>) =>
+    ask(ROUTES_ASKED.changeTune, { id }, patch),
+  removeTune: (id: string) => ask(ROUTES_ASKED.removeTune, { id }),
+  setTunePlayer: (id: string, learner: string, how: Omit<TunePlayer, 'tuneId' | 'learnerId'>) =>
+    ask(ROUTES_ASKED.setTunePlayer, { id, learner }, how),
+  tuneSheet: (id: string, part: string, query: Record<string, string>) =>
+    deliver(
+      'GET',
+      `${addressOf(ROUTES_ASKED.tuneSheet, { id, part })}?${new URLSearchParams(query)}`,
+    ) as Promise<SheetAnswer>,
+  tunePlayed: (id: string, part: string, asked: Parameters<typeof playedAsk>[1]) =>
+    playedAsk({ id, part }, asked),
+  tuneJudge: (id: string, part: string, asked: Omit<PlayedQuestion, 'learner'>) =>
+    deliver('POST', addressOf(ROUTES_ASKED.tuneJudge, { id, part }), asked) as Promise<JudgeAnswer>,
+  tuneUrl: (id: string, part: string, as: 'pdf' | 'svg' | 'midi', query: Record<string, string>) =>
+    `${addressOf(as === 'pdf' ? ROUTES_ASKED.tunePdf : as === 'svg' ? ROUTES_ASKED.tuneSvg : ROUTES_ASKED.tuneMidi, { id, part })}?${new URLSearchParams(query)}`,
+  tuneXmlUrl: (id: string, learner: string) =>
+    `${addressOf(ROUTES_ASKED.tuneXml, { id })}?${new URLSearchParams({ learner })}`,
   studio: () => ask(ROUTES_ASKED.studio, {}),
   writeStudio: (input: StudioInput) => ask(ROUTES_ASKED.writeStudio, {}, input),
   exportStudio: () => ask(ROUTES_ASKED.export, {}),

@@ -6,8 +6,8 @@ import { fingerSystem, isCharted, standardFingering } from '@halitus/core/instru
 import { sessionNow } from '@halitus/core/practice'
 import { studioNow } from '@/base/clock.ts'
 import Fingers from '@/drawings/Fingers.vue'
-import Staff from '@/parts/Staff.vue'
 import CardNotes from './CardNotes.vue'
+import PrintedLine from './PrintedLine.vue'
 import ThingsBeads from './ThingsBeads.vue'
 import Trouble from './Trouble.vue'
 import type { WeekCardInHand } from './week-card.ts'
@@ -77,14 +77,7 @@ async function report(kind: Kind, text: string) {
     <div v-else-if="row && session" class="sheet">
       <h1 ref="title" tabindex="-1">{{ reads.text(row.amount) }}</h1>
       <p class="aim">{{ reads.text(row.aim) }}</p>
-      <Staff
-        v-if="row.line?.length"
-        :line="row.line"
-        :inst="inst"
-        :beats="row.beats"
-        :beat-type="row.beatType"
-        :scale="40"
-      />
+      <PrintedLine :row="row" :inst="inst" />
       <div v-if="held" class="held">
         <Fingers
           :system="fingerSystem(inst)"

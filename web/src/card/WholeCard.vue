@@ -2,8 +2,8 @@
 import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { dayName } from '@/base/words.ts'
-import Staff from '@/parts/Staff.vue'
 import CardNotes from './CardNotes.vue'
+import PrintedLine from './PrintedLine.vue'
 import Trouble from './Trouble.vue'
 import type { WeekCardInHand } from './week-card.ts'
 
@@ -32,14 +32,7 @@ const sessions = computed(() => Array.from({ length: card.value.sessions }, (_, 
     </h3>
     <p>{{ reads.text(row.amount) }}</p>
     <p class="soft">{{ reads.text(row.aim) }}</p>
-    <Staff
-      v-if="row.line?.length"
-      :line="row.line"
-      :inst="inst"
-      :beats="row.beats"
-      :beat-type="row.beatType"
-      :scale="40"
-    />
+    <PrintedLine :row="row" :inst="inst" />
     <CardNotes
       v-if="row.notes.length"
       :inst="inst"

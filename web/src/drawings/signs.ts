@@ -34,6 +34,9 @@ export const SIGNS: Readonly<Record<string, string>> = {
   overtone: 'M4 21q8-4 16 0t16 0M4 13q4-4 8 0t8 0 8 0 8 0M4 6h32',
   copied: 'M6 5v7M14 5v7M26 5v7M4 5h30M6 15v7M14 15v7M26 15v7M4 15h30',
   interval: 'M4 12h32M12 6v12M28 3v9',
+  // Tune
+  'tune-set': 'M4 5h32M4 12h32M4 19h32M12 15a3 2.500 0 1 0 .1 0M26 8a3 2.500 0 1 0 .1 0',
+  'tune-played': 'M4 14q8-8 16 0t16-2M14 22V4M4 22h32',
   // Tongue
   strokes: 'M4 6h32M9 6v9M17 6v9M25 6v9M33 6v9',
   'tongue-tempo': 'M4 20h8v-5h8v-5h8V5h8',

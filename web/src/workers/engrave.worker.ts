@@ -9,8 +9,9 @@ const engraver = {
   /**
    * MusicXML as SVG, one picture as wide as asked.
    * @param width px @param scale % of the library's usual size
+   * @param apart room between the systems, in staff spaces, for what is drawn there
    */
-  async engrave(musicXml: string, width: number, scale: number): Promise<string> {
+  async engrave(musicXml: string, width: number, scale: number, apart = 4): Promise<string> {
     const tk = await ready()
     tk.setOptions({
       pageWidth: Math.round((width * 100) / scale),
@@ -19,10 +20,12 @@ const engraver = {
       adjustPageHeight: true,
       header: 'none',
       footer: 'none',
-      pageMarginLeft: 0,
+      // Numbers of bars stand before the system.
+      pageMarginLeft: apart > 4 ? 40 : 0,
       pageMarginRight: 0,
       pageMarginTop: 20,
       pageMarginBottom: 10,
+      spacingSystem: apart,
       breaks: 'auto',
       svgViewBox: true,
       // Syllables stand apart, smaller than the notes' own lines would make them.

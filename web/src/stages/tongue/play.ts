@@ -1,4 +1,3 @@
-import { onBeforeUnmount, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import type { Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
@@ -7,6 +6,7 @@ import { timesOf, type LineNote } from '@halitus/core/tongue'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
+import { useTones, type ToneSpan } from '@/parts/tones.ts'
 
 /** What the simulated player plays of a line: strokes on running air, slurs where they stand, short notes parted. */
 export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNote[] {
@@ -40,63 +40,15 @@ export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNo
   })
 }
 
-/** Plays a line through the loudspeaker, in plain tones. */
-function useTones() {
-  const sounding = ref(false)
-  let context: AudioContext | undefined
-  let over: ReturnType<typeof setTimeout> | undefined
-
-  function stop() {
-    clearTimeout(over)
-    sounding.value = false
-    void context?.close().catch(() => undefined)
-    context = undefined
-  }
-  /** @returns when it has ended; at once when it was stopped */
-  async function play(
-    line: readonly LineNote[],
-    perMinute: number,
-    inst: Instrument,
-    a4Hz: number,
-  ): Promise<boolean> {
-    stop()
-    const notes = timesOf(line, perMinute)
-    const last = notes.at(-1)
-    if (!last) return false
-    const ctx = new AudioContext({ latencyHint: 'interactive' })
-    context = ctx
-    sounding.value = true
-    await ctx.resume().catch(() => undefined)
-    const from = ctx.currentTime + 0.1
-    for (const [k, n] of notes.entries()) {
-      const next = notes[k + 1]
-      const tied = next?.begins === 'slur'
-      const tone = new OscillatorNode(ctx, {
-        type: 'triangle',
-        frequency: hzOfMidi(parseNote(n.written).midi + inst.transposition, a4Hz),
-      })
-      const level = new GainNode(ctx, { gain: 0 })
-      const at = from + n.startS
-      const end = at + n.lengthS * (n.short ? 0.5 : tied ? 1 : 0.88)
-      level.gain.setValueAtTime(0, at)
-      level.gain.linearRampToValueAtTime(0.22, at + (n.begins === 'slur' ? 0.004 : 0.012))
-      level.gain.setValueAtTime(0.22, Math.max(at + 0.013, end - 0.02))
-      level.gain.linearRampToValueAtTime(0, end)
-      tone.connect(level).connect(ctx.destination)
-      tone.start(at)
-      tone.stop(end + 0.01)
-    }
-    const ms = 1000 * (0.1 + last.startS + last.lengthS)
-    return new Promise((resolve) => {
-      over = setTimeout(() => {
-        const whole = context === ctx
-        if (whole) stop()
-        resolve(whole)
-      }, ms)
-    })
-  }
-  onBeforeUnmount(stop)
-  return { sounding, play, stop }
+/** A line as tones: a short note is half as long, a tongued one ends a little before the next. */
+function spansOf(line: readonly LineNote[], perMinute: number, inst: Instrument, a4Hz: number): ToneSpan[] {
+  const notes = timesOf(line, perMinute)
+  return notes.map((n, k) => ({
+    hz: hzOfMidi(parseNote(n.written).midi + inst.transposition, a4Hz),
+    startS: n.startS,
+    lengthS: n.lengthS * (n.short ? 0.5 : notes[k + 1]?.begins === 'slur' ? 1 : 0.88),
+    slurred: n.begins === 'slur',
+  }))
 }
 
 /**
@@ -111,7 +63,7 @@ export function useModel(what: () => { line: readonly LineNote[]; perMinute: num
     if (sounding.value) return stop()
     const asked = what()
     if (!asked || !lesson.inst || listening.busy) return
-    await play(asked.line, asked.perMinute, lesson.inst, lesson.a4Hz)
+    await play(spansOf(asked.line, asked.perMinute, lesson.inst, lesson.a4Hz))
   }
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()

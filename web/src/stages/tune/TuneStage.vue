@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { PlannedStop } from '@/lesson/index.ts'
+import { Stop } from '@/lesson/index.ts'
+import PartsRow from '../PartsRow.vue'
 import { useParts } from '../parts.ts'
 
-const { kind, part } = useParts('tune')
+const { kind, part, coming, options } = useParts('tune', 'tune-set')
 </script>
 
 <template>
-  <PlannedStop
-    stage="tune"
-    hint="Key, new notes, hardest change, where to breathe; then the change, the bar, the section."
-  >
+  <Stop stage="tune" :coming="coming">
+    <template #head>
+      <PartsRow v-model="kind" stage="tune" :options="options" label="What is done with the tune" />
+    </template>
     <component :is="part" v-if="part" :key="kind" />
-  </PlannedStop>
+  </Stop>
 </template>
