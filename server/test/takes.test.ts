@@ -130,7 +130,7 @@ describe('kept takes', () => {
     await studio.call('POST', '/api/import', file)
     expect((await list()).takes).toHaveLength(1)
     const without = { ...file }
-    for (const part of ['lessons', 'entries', 'cards', 'plans', 'reeds', 'pieces'])
+    for (const part of ['lessons', 'entries', 'cards', 'plans', 'reeds', 'pieces', 'tunePlayers'])
       without[part] = file[part].filter((x: { learnerId: string }) => x.learnerId !== 'ottoline-brask')
     without.learners = file.learners.filter((l: { id: string }) => l.id !== 'ottoline-brask')
     const cards = new Set(without.cards.map((c: { id: string }) => c.id))

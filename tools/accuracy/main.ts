@@ -18,6 +18,7 @@ import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
 import { strangers } from './strangers.ts'
 import * as tongue from './tongue.ts'
+import { tunes } from './tunes.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
 
@@ -162,6 +163,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Fingers', 'joined', () => (missing ? [] : crossings.joined(SEED))],
   ['Other sound', 'others', () => (missing ? [] : [...others(SEED + 4000), ...airyOthers(SEED + 4000)])],
   ['Squeaks', 'causes', () => [...squeaks(SEED), ...told()]],
+  ['Tunes', 'tunes', () => tunes(SEED, !missing)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],

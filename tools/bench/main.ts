@@ -32,6 +32,18 @@ import {
   type Reed,
 } from '@halitus/core/reeds'
 import { Analysis, analyse, median } from '@halitus/core/sound'
+import {
+  engravedXml,
+  inventTune,
+  judgePlayed,
+  lineOf,
+  planBreaths,
+  playable,
+  readPart,
+  readTune,
+} from '@halitus/core/tune'
+import { engravedPages } from '../../server/src/paper/index.ts'
+import { takeOf } from '../accuracy/tune-takes.ts'
 import { judgeLine, lineS, scaleLine, staircase, timesOf } from '@halitus/core/tongue'
 import { buildApp } from '../../server/src/app.ts'
 import { fillWithDemo } from '../../server/src/db/demo/index.ts'
@@ -51,6 +63,61 @@ function onceMs(work: () => void): number {
 const timeMs = (work: () => void, times: number) => median(Array.from({ length: times }, () => onceMs(work)))
 /** What leaves the audio thread at a time: 10 ms. */
 const BLOCK = 480
+
+/** A part of so many notes as a program writes it, in eighths. */
+function longPart(notes: number): Uint8Array {
+  const bar = (m: number) =>
+    Array.from(
+      { length: 8 },
+      (_, k) =>
+        `<note default-x="20"><pitch><step>${'GABCDEF'[(m * 3 + k * 5) % 7]}</step><octave>5</octave></pitch><duration>1</duration><voice>1</voice><type>eighth</type><stem default-y="-50">down</stem><beam number="1">${k % 4 ? (k % 4 === 3 ? 'end' : 'continue') : 'begin'}</beam></note>\n`,
+    ).join('')
+  const bars = Array.from(
+    { length: notes / 8 },
+    (_, m) =>
+      `<measure number="${m + 1}">${m ? '' : '<attributes><divisions>2</divisions><key><fifths>1</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>'}${bar(m)}</measure>`,
+  )
+  return new TextEncoder().encode(
+    `<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Flute</part-name></score-part></part-list><part id="P1">${bars.join('')}</part></score-partwise>`,
+  )
+}
+
+async function tunes() {
+  const bytes = longPart(10_000)
+  const flute = { instrument: 'flute', as: 'written', octave: 0 } as const
+  const before = process.memoryUsage().rss
+  let plans = 0
+  const ms = onceMs(() => {
+    const part = playable(readTune(bytes).score.parts[0]!, flute)
+    readPart(part)
+    plans = planBreaths(part, lineOf(part), 90, 8).length
+  })
+  line(
+    `a part of 10 000 notes (${(bytes.length / 1e6).toFixed(1)} MB) read, analysed, ${plans} breath plans`,
+    `${Math.round(ms)} ms`,
+    'under 1000 ms',
+  )
+  line('memory that it took', `${Math.round((process.memoryUsage().rss - before) / 1e6)} MB`, 'under 150 MB')
+  const text = inventTune(3, 'x', { bars: 200, eighths: 0.5 })
+  const part = playable(readTune(new TextEncoder().encode(text)).score.parts[0]!, flute)
+  const take = takeOf(part, 9, 120)
+  const last = take.played.at(-1)!
+  line(
+    `${Math.round((last.onsetS + last.durationS) / 60)} minutes played, ${take.played.length} notes: alignment`,
+    `${Math.round(timeMs(() => judgePlayed(part, take.played, 120), 3))} ms`,
+    'five minutes under 2000 ms',
+  )
+  const short = playable(readTune(new TextEncoder().encode(inventTune(5, 'x'))).score.parts[0]!, flute)
+  await engravedPages(engravedXml(short, { clef: 'treble' }), 500, 32, 700)
+  const xml = engravedXml(part, { clef: 'treble' })
+  const from = performance.now()
+  const pages = await engravedPages(xml, 500, 32, 700)
+  line(
+    `${part.bars.length} bars engraved once the library is there, ${pages.length} pages`,
+    `${Math.round(performance.now() - from)} ms`,
+    'first page under 1000 ms',
+  )
+}
 
 function sound() {
   const rates = (['E3', 'A4', 'C6'] as const).map((written) => {
@@ -332,6 +399,7 @@ squeaks()
 reeds()
 evidence()
 tongue()
+await tunes()
 size()
 await api()
 if (existsSync(CHROMIUM)) for (const figure of await inBrowser(root)) line(...figure)

@@ -12,6 +12,10 @@ import { openDatabase } from '../../server/src/db/index.ts'
 import { endHeavyWork } from '../../server/src/heavy/index.ts'
 import { openApi } from '../../server/src/http/index.ts'
 import { keep, say } from '../reliability.ts'
+import { brokenTunes } from './tunes.ts'
+
+/** Files of music that are broken and read. */
+const TUNES = 10_000
 
 const [requests = 10_000, files = 1000] = process.argv.slice(2).map(Number)
 const random = seeded(Number(process.env.SEED ?? 1))
@@ -243,9 +247,10 @@ for (let k = 0; k < files; k++)
       headers: { 'content-type': 'application/json' },
       body: mutated(studio),
     })
+const music = brokenTunes(TUNES, Number(process.env.SEED ?? 1))
 const whole = await (await fetch(`${base}/api/health`)).json()
 
-for (const b of [...requestsBad, ...bad].slice(0, 20)) console.log(b)
+for (const b of [...requestsBad, ...bad, ...music.faults].slice(0, 20)) console.log(b)
 await keep('Mutated requests and files', [
   say({
     what: `${asked} mutated requests over ${routes.length} routes, some nested up to 60 000 deep, spelt oddly or against the rules of HTTP: 5xx, stack traces, no answer`,
@@ -258,6 +263,12 @@ await keep('Mutated requests and files', [
     target: '0',
     found: `${bad.length}`,
     met: !bad.length,
+  }),
+  say({
+    what: `${TUNES} mutated files of MusicXML, compressed MusicXML, ABC and MIDI, read, planned and engraved: anything but a sentence; the slowest`,
+    target: '0; 5 s',
+    found: `${music.faults.length}; ${(music.slowestMs / 1000).toFixed(1)} s (${music.read} could be read, ${music.refused} were refused)`,
+    met: !music.faults.length && music.slowestMs < 5000,
   }),
   say({
     what: 'answers by status',

@@ -242,6 +242,43 @@ function verdicts(
   return { notes, extra }
 }
 
+/** One tone that the ear took for two: parts of a pitch without a gap that last together no longer than what is written. */
+const ONE = { gapS: 0.08, longer: 1.15 } as const
+
+/** What was heard with such tones joined, and which heard note each was (its last part). */
+function joinedUp(
+  written: readonly Written[],
+  played: readonly Played[],
+  pairs: Int32Array,
+  scale: number,
+  bpm: number,
+): { notes: Played[]; was: number[] } {
+  const notes: Played[] = []
+  const was: number[] = []
+  let before = -1
+  played.forEach((p, k) => {
+    const last = notes.at(-1)
+    const i = pairs[k]!
+    const end = p.onsetS + p.durationS
+    const one =
+      last !== undefined &&
+      i >= 0 &&
+      i === before &&
+      Math.abs(last.midi - p.midi) <= SAME &&
+      p.onsetS - last.onsetS - last.durationS < ONE.gapS &&
+      end - last.onsetS <= ONE.longer * scale * secondsOf(written[i]!.duration, bpm)
+    if (one) {
+      notes[notes.length - 1] = { ...last, durationS: end - last.onsetS }
+      was[was.length - 1] = k
+    } else {
+      notes.push(p)
+      was.push(k)
+    }
+    before = i
+  })
+  return { notes, was }
+}
+
 function judgeBy(part: Part, order: readonly number[], played: readonly Played[], bpm: number) {
   const written = performed(part, order, bpm)
   if (written.length * played.length > MOST_CELLS)
@@ -251,9 +288,16 @@ function judgeBy(part: Part, order: readonly number[], played: readonly Played[]
     )
   const first = align(written, played, undefined)
   const scale = scaleOf(written, played, first.pairs)
-  const second = align(written, played, scale)
-  const final = scaleOf(written, played, second.pairs)
-  return { cost: second.cost, ...verdicts(written, played, second.pairs, final), bpm: bpm / final }
+  const { notes, was } = joinedUp(written, played, first.pairs, scale, bpm)
+  const second = align(written, notes, scale)
+  const final = scaleOf(written, notes, second.pairs)
+  const judged = verdicts(written, notes, second.pairs, final)
+  return {
+    cost: second.cost,
+    notes: judged.notes.map((n) => (n.played === undefined ? n : { ...n, played: was[n.played]! })),
+    extra: judged.extra.map((k) => was[k]!),
+    bpm: bpm / final,
+  }
 }
 
 /**

@@ -91,6 +91,28 @@ describe('what was played', () => {
   })
 })
 
+describe('one tone that the ear took for two', () => {
+  const split = (first: number, gap: number, second: number) =>
+    asWritten(tune, 60).flatMap((p, i) =>
+      i === 12
+        ? [
+            { ...p, durationS: first },
+            { ...p, onsetS: p.onsetS + first + gap, durationS: second },
+          ]
+        : [p],
+    )
+  it.each([
+    // The last note is written four seconds long; together they may last 4.6 s.
+    [2, 0.02, 1.9, 'right'],
+    [2, 0.07, 1.9, 'right'],
+    [2, 0.09, 1.9, 'repeated'],
+    [2, 0.02, 2.57, 'right'],
+    [2, 0.02, 2.6, 'repeated'],
+  ])('is one tone: %s s, a gap of %s s, %s s: %s', (first, gap, second, verdict) => {
+    expect(verdicts(tune, split(first, gap, second))[12]).toBe(verdict)
+  })
+})
+
 describe('who comes late', () => {
   it('makes nobody else early, also with a stray note before it', () => {
     const line = asWritten(tune, 60)

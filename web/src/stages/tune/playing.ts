@@ -101,8 +101,9 @@ export function heardNotes(
   return [...own, ...short].sort((a, b) => a.onsetS - b.onsetS)
 }
 
-/** Frames of the ear as notes, for following while it is played: a pitch that stays for so many frames is one. */
+/** A pitch that stays for so many frames is a note. */
 const LEAST_FRAMES = 8
+/** Frames of the ear as notes, roughly: for following while it is played. */
 export function roughNotes(frames: readonly { timeS: number; hz: number }[], a4Hz: number) {
   const found: { onsetS: number; durationS: number; midi: number }[] = []
   let run: { from: number; to: number; midi: number; frames: number } | undefined

@@ -6,13 +6,14 @@ import type { InstrumentId } from '@halitus/core/instruments'
 import { api, ApiError } from '@/api/index.ts'
 import { useLesson } from '@/lesson/index.ts'
 
-/** Types by the ending of a file’s name; what it is its own bytes say. */
+/** What a file is its own bytes say; a type is sent all the same. */
 const TYPES: Readonly<Record<string, string>> = {
   mxl: 'application/vnd.recordare.musicxml',
   mid: 'audio/midi',
   midi: 'audio/midi',
   abc: 'text/vnd.abc',
 }
+/** How a file is sent, by the ending of its name. */
 export const typeOf = (name: string): string =>
   TYPES[name.split('.').at(-1)?.toLowerCase() ?? ''] ?? 'application/vnd.recordare.musicxml+xml'
 
