@@ -90,9 +90,9 @@ describe('a tune from a file', () => {
     expect(data.error.code).toBe('not-json')
   })
   it('is refused when it is larger than anything that is read', async () => {
-    const { status, data } = await send('x'.repeat(5_000_001))
+    const { status, data } = await send('x'.repeat(6_000_001))
     expect(status).toBe(413)
-    expect(data.error.message).toBe('That is more than the 4883 kB allowed here.')
+    expect(data.error.message).toBe('That is more than the 5859 kB allowed here.')
   })
 })
 

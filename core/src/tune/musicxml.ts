@@ -40,7 +40,6 @@ interface State {
   time: Bar['time']
   barAt: Fraction
   tyings: Tying[]
-  sources: Map<Element, number>
   warnings: Set<string>
   pitched: number
   unpitched: number
@@ -107,7 +106,7 @@ function notationsOf(note: Element) {
   const found = { marks: [] as string[], slurFrom: 0, slurTo: 0, tiedFrom: false, tiedTo: false }
   for (const notations of elements(note, 'notations'))
     for (const one of elements(notations)) {
-      const type = one.getAttribute('type')
+      const type = one.attributes['type']
       if (one.nodeName === 'slur') {
         if (type === 'start') found.slurFrom++
         if (type === 'stop') found.slurTo++
@@ -123,7 +122,7 @@ function notationsOf(note: Element) {
 
 /** Whether a beam goes on from this note to the next. */
 const isBeamed = (note: Element) =>
-  elements(note, 'beam').some((b) => ['begin', 'continue'].includes(b.textContent?.trim() ?? ''))
+  elements(note, 'beam').some((b) => ['begin', 'continue'].includes(b.text.trim() ?? ''))
 
 /** A written pitch with its MIDI number. @throws TuneError */
 function pitchOf(s: State, pitch: Element, bar: string): { written: string; midi: number } {
@@ -179,9 +178,9 @@ function readNote(
     beamed: isBeamed(note),
     marks: notations.marks,
     ...(lyric && { lyric }),
-    source: s.sources.get(note) ?? -1,
+    source: note.note,
   }
-  const ties = elements(note, 'tie').map((t) => t.getAttribute('type'))
+  const ties = elements(note, 'tie').map((t) => t.attributes['type'])
   s.tyings.push({
     head,
     starts: ties.includes('start') || notations.tiedFrom,
@@ -195,7 +194,7 @@ const wholeBar = (time: Bar['time']): Fraction =>
   time ? fraction(Math.round(time.beats * 4000), Math.round(time.beatType * 1000)) : fraction(4)
 
 function readBar(s: State, measure: Element, index: number): Bar {
-  const number = measure.getAttribute('number')?.trim() || String(index + 1)
+  const number = measure.attributes['number']?.trim() || String(index + 1)
   const turns: Turns = {}
   const bar: Bar = {
     number,
@@ -251,15 +250,16 @@ function readBar(s: State, measure: Element, index: number): Bar {
 /** Bars of each part, whether a file goes part by part or bar by bar. Ids are names: two parts may bear one. */
 function measuresOf(root: Element): [id: string, measures: Element[]][] {
   if (root.nodeName === 'score-partwise')
-    return elements(root, 'part').map((part) => [part.getAttribute('id') ?? '', elements(part, 'measure')])
+    return elements(root, 'part').map((part) => [part.attributes['id'] ?? '', elements(part, 'measure')])
   const found = new Map<string, Element[]>()
   for (const measure of elements(root, 'measure'))
     for (const part of elements(measure, 'part')) {
-      const id = part.getAttribute('id') ?? ''
+      const id = part.attributes['id'] ?? ''
       // The bar's number stands at the bar, its notes in the part.
-      part.setAttribute('number', measure.getAttribute('number') ?? '')
       if (!found.has(id)) found.set(id, [])
-      found.get(id)!.push(part)
+      found
+        .get(id)!
+        .push({ ...part, attributes: { ...part.attributes, number: measure.attributes['number'] ?? '' } })
     }
   return [...found]
 }
@@ -295,16 +295,14 @@ function shareTempos(parts: readonly Part[]): void {
  * @example readMusicXml('<score-partwise>…</score-partwise>').parts[0].bars[0].number // '1'
  */
 export function readMusicXml(text: string): Score {
-  const root = parseXml(text).documentElement as Element
+  const root = parseXml(text)
   if (root.nodeName !== 'score-partwise' && root.nodeName !== 'score-timewise')
     throw new TuneError(
       `The file is XML, but its root is “${root.nodeName.slice(0, 40)}”; a score is score-partwise or score-timewise.`,
     )
-  const sources = new Map<Element, number>()
-  for (const note of root.getElementsByTagName('note')) sources.set(note as Element, sources.size)
   const warnings = new Set<string>()
   const listed = new Map(
-    elements(child(root, 'part-list') ?? root, 'score-part').map((p) => [p.getAttribute('id') ?? '', p]),
+    elements(child(root, 'part-list') ?? root, 'score-part').map((p) => [p.attributes['id'] ?? '', p]),
   )
   const parts = measuresOf(root).map(([id, measures], n) => {
     const about = listed.get(id)
@@ -329,7 +327,6 @@ export function readMusicXml(text: string): Score {
       time: null,
       barAt: ZERO,
       tyings: [],
-      sources,
       warnings,
       pitched: 0,
       unpitched: 0,

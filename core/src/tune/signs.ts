@@ -24,7 +24,7 @@ function markedTempo(metronome: Element): number | undefined {
 /** The tempo that a direction or a sound element sets, quarters a minute: what is to sound before what is printed. */
 export function tempoOf(of: Element): number | undefined {
   const sound = of.nodeName === 'sound' ? of : child(of, 'sound')
-  const played = Number(sound?.getAttribute('tempo') || NaN)
+  const played = Number(sound?.attributes['tempo'] || NaN)
   if (Number.isFinite(played)) return played
   for (const type of elements(of, 'direction-type')) {
     const metronome = child(type, 'metronome')
@@ -38,7 +38,7 @@ export function tempoOf(of: Element): number | undefined {
 export function wordsIn(of: Element): { label?: string; words: string[] } {
   const types = elements(of, 'direction-type')
   const all = (name: string) =>
-    types.flatMap((t) => elements(t, name).map((e) => e.textContent?.trim() ?? '')).filter(Boolean)
+    types.flatMap((t) => elements(t, name).map((e) => e.text.trim())).filter(Boolean)
   const [label] = all('rehearsal')
   return { ...(label && { label }), words: all('words') }
 }
@@ -80,20 +80,20 @@ export function turnsIn(of: Element, turns: Turns): void {
     ['segno', () => (turns.segno = true)],
     ['coda', () => (turns.coda = true)],
   ] as const) {
-    const said = sound?.getAttribute(name)
+    const said = sound?.attributes[name]
     if (said && said !== 'no') set()
   }
   spoken(wordsIn(of).words, turns)
   const repeat = child(of, 'repeat')
-  if (repeat?.getAttribute('direction') === 'forward') turns.startsRepeat = true
-  if (repeat?.getAttribute('direction') === 'backward') {
-    const times = Number(repeat.getAttribute('times') || 2)
+  if (repeat?.attributes['direction'] === 'forward') turns.startsRepeat = true
+  if (repeat?.attributes['direction'] === 'backward') {
+    const times = Number(repeat.attributes['times'] || 2)
     turns.endsRepeat = Math.max(2, Math.min(MOST_TIMES, Number.isFinite(times) ? Math.round(times) : 2))
   }
   const ending = child(of, 'ending')
   if (ending) {
-    const numbers = numbersOf(ending.getAttribute('number') ?? '')
-    const type = ending.getAttribute('type')
+    const numbers = numbersOf(ending.attributes['number'] ?? '')
+    const type = ending.attributes['type']
     if (type === 'start' && numbers.length) turns.ending = numbers
     else if (type === 'stop' || type === 'discontinue') turns.endingStops = true
   }

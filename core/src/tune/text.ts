@@ -1,8 +1,8 @@
 import { Unzip, UnzipInflate } from 'fflate'
 import { TuneError } from './refused.ts'
 
-/** A score may be this long once it is unpacked, characters; a 10 000-note part needs half of it (chosen by Halitus). */
-export const LONGEST_TEXT = 5_000_000
+/** A score may be this long once it is unpacked, characters; a 10 000-note part needs a quarter of it (chosen by Halitus). */
+export const LONGEST_TEXT = 8_000_000
 const inMillions = (n: number) => `${(n / 1e6).toFixed(1)} million characters`
 
 const MARKS: readonly (readonly [number[], string])[] = [

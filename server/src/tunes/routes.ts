@@ -23,8 +23,8 @@ import {
   tunesIn,
 } from './store.ts'
 
-/** A file may be this large: a part of 10 000 notes needs half of it. */
-const LARGEST_BYTES = 5_000_000
+/** A file may be this large: a part of 10 000 notes needs a third of it. */
+const LARGEST_BYTES = 6_000_000
 /** Reading one may take so long. */
 const LONGEST_MS = 4500
 const WITHIN = { withinMs: LONGEST_MS }
