@@ -278,6 +278,10 @@ export const playedQuestion = strict({
   tempo: finite(),
   learner: id().optional().default(undefined),
   ...reader,
+  /** Other strokes than are written, in bars by index. */
+  strokes: strict({ scheme: words(20), from: whole(0, 1e6), to: whole(0, 1e6) })
+    .optional()
+    .default(undefined),
 })
 export const playedAnswer = strict({
   ...judgedTake,
@@ -306,15 +310,27 @@ export const playedAnswer = strict({
 })
 export type PlayedAnswer = InferType<typeof playedAnswer>
 
+/** Other strokes than are written, in some bars by index; in all when left out. */
+const strokes = {
+  scheme: text(20).optional(),
+  schemeFrom: digits().optional(),
+  schemeTo: digits().optional(),
+}
+
 /** What a screen needs of a part at once. */
 export const sheetQuery = strict({
   instrument: instrumentId().optional(),
   learner: text(64).optional(),
   tempo: digits().optional(),
   minutes: digits().optional(),
+  /** Under the notes: one of the syllables, `count` for numbers. */
+  under: text(20).optional(),
+  ...strokes,
   ...readAs,
 })
 const plan = strict({
+  /** “as it is now”, “with a breath of 12 s”. */
+  label: text(80),
   breaths: array().of(strict(at)).required(),
   cost: finite().min(0),
   stretches: array()

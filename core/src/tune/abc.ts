@@ -9,7 +9,7 @@ import { joinTies, type Tying } from './ties.ts'
 
 /** A book of tunes may be this long, characters; one tune is rarely over a thousand (chosen by Halitus). */
 const LONGEST_ABC = 1_000_000
-const LONGEST_TUNE = 300_000
+const LONGEST_TUNE = 120_000
 /** Lines of one tune. */
 const MOST_LINES = 5000
 

@@ -45,3 +45,5 @@ export {
   type TakenBreath,
 } from './played.ts'
 export { cardLine, type CardLine } from './card-line.ts'
+export { withStrokes, type OtherStrokes } from './articulated.ts'
+export { countsUnder } from './counts.ts'

@@ -8,7 +8,7 @@ import { spelledIn } from './spelled.ts'
 /** Channel 10, counted from 0, is percussion (General MIDI, level 1). */
 const PERCUSSION = 9
 /** Beyond these a file isn't a tune. */
-const MOST_NOTES = 200_000
+const MOST_NOTES = 60_000
 const MOST_BARS = 20_000
 /** Without a pulse of its own, a file that counts in seconds is taken at so many quarters a minute (SMF 1.0's default). */
 const USUAL_BPM = 120

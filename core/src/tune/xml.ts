@@ -4,7 +4,7 @@ import { TuneError } from './refused.ts'
 /** Elements within elements: MusicXML needs about ten. */
 const DEEPEST = 60
 /** More elements than any score that is read has. */
-const MOST_ELEMENTS = 400_000
+const MOST_ELEMENTS = 300_000
 
 /** An element as far as scores need it: no order between text and elements, no comments. */
 export interface Element {
@@ -61,7 +61,7 @@ export function parseXml(text: string): Element {
       )
     if (++count > MOST_ELEMENTS)
       throw new TuneError(
-        `Line ${parser.line}: more than ${MOST_ELEMENTS} elements; a part of 10 000 notes has a third of that. Save the part alone.`,
+        `Line ${parser.line}: more than ${MOST_ELEMENTS} elements; a part of 10 000 notes has a quarter of that. Save the part alone.`,
       )
   })
   parser.on('closetag', () => void open.pop())

@@ -25,9 +25,12 @@ import {
   readPart,
   readTune,
   scoreInZip,
+  countsUnder,
+  withStrokes,
   stretchesOf,
   textOf,
   TuneError,
+  type BreathPlan,
   type Format,
   type HeardNote,
   type Part,
@@ -38,6 +41,7 @@ import {
   type Wish,
 } from '@halitus/core/tune'
 import type { Capacity } from '@halitus/core/breath'
+import type { SchemeId } from '@halitus/core/tongue'
 import type { Told } from './told.ts'
 
 /** A tune’s file, named so that a thread that has read it needn’t read it again. */
@@ -50,12 +54,15 @@ export interface TuneFile {
 
 /** Scores that this thread has read last. */
 const READ = new Map<string, { format: Format; score: Score }>()
-const MOST_KEPT = 4
+const MOST_KEPT = 3
+/** Larger files are read anew each time: what is kept must stay small. */
+const LARGEST_KEPT = 1_500_000
 
 function scoreOf({ id, bytes, tune }: TuneFile): { format: Format; score: Score } {
   const known = READ.get(id)
   if (known) return known
   const read = readTune(bytes, tune)
+  if (bytes.length > LARGEST_KEPT) return read
   if (READ.size >= MOST_KEPT) READ.delete(READ.keys().next().value!)
   READ.set(id, read)
   return read
@@ -149,6 +156,8 @@ export interface Reading {
   known?: ReadonlySet<number> | undefined
   school?: string | undefined
   overrulings?: ReadingOptions['overrulings']
+  /** Other strokes than are written. */
+  strokes?: { scheme: string; from?: number; to?: number } | undefined
   late?: ReadonlySet<string> | undefined
   shaky?: ReadonlySet<string> | undefined
 }
@@ -161,7 +170,11 @@ function asRead(part: Part, reading: Reading): { part: Part; reader: Reader } {
       `${part.name} names no instrument that is charted here; say which one reads it (instrument=flute).`,
     )
   const reader = { ...reading.reader, instrument: on }
-  return { part: playable(part, reader), reader }
+  const moved = playable(part, reader)
+  const { strokes } = reading
+  if (!strokes) return { part: moved, reader }
+  const { from = 0, to = part.bars.length - 1 } = strokes
+  return { part: withStrokes(moved, { scheme: strokes.scheme as SchemeId, from, to }), reader }
 }
 
 const optionsOf = (reading: Reading): ReadingOptions => ({
@@ -267,6 +280,9 @@ function chance(seconds: number, { seconds: middle, low, high }: Capacity): numb
   return 1 / (1 + Math.exp(-(0.07056 * z ** 3 + 1.5976 * z)))
 }
 
+/** What daily counts add to a breath in some weeks: a fifth (chosen by Halitus, from the drills’ own steps). */
+const GROWN = 1.2
+
 /** All that a screen shows of a part. */
 export const tuneSheet = ({
   file,
@@ -276,12 +292,14 @@ export const tuneSheet = ({
   minutes,
   capacity,
   wishes,
+  under,
 }: {
   file: TuneFile
   part: string
   title: string
   reading: Reading
   minutes: number
+  under: string | undefined
   capacity: Capacity
   wishes: readonly Wish[]
 }) =>
@@ -293,17 +311,34 @@ export const tuneSheet = ({
     const tempo = found.tempo.from === 'usual' ? 72 : found.tempo.bpm
     const way = bestWay(part, line, options)
     const equal = firstEqual(part)
-    const plans = planBreaths(part, line, tempo, inReach(capacity), wishes).map((p) => ({
+    const told = (label: string, p: BreathPlan) => ({
+      label,
       ...p,
       stretches: stretchesOf(part, line, tempo, p.breaths).map((s) => ({
         ...s,
         reached: chance(s.seconds, capacity),
       })),
-    }))
+    })
+    const breath = (seconds: number) =>
+      planBreaths(part, line, tempo, inReach({ ...capacity, seconds }), wishes)
+    const [now, ...others] = breath(capacity.seconds)
+    const later = capacity.seconds * GROWN
+    const plans = [
+      told('as it is now', now!),
+      ...others.map((p) => told('another way', p)),
+      told(`in some weeks, with a breath of ${Math.round(later)} s`, breath(later)[0]!),
+    ]
     const longest = Math.max(0, ...(plans[0]?.stretches ?? []).map((s) => s.seconds))
     return {
       title,
-      musicXml: engravedXml(part, { clef: instrument(reader.instrument).clef }, line),
+      musicXml: engravedXml(
+        part,
+        {
+          clef: instrument(reader.instrument).clef,
+          ...(under && { under: countsUnder(part, line.notes, under) }),
+        },
+        line,
+      ),
       bars: part.bars.map((bar, i) => ({
         number: bar.number,
         start: quarters(bar.start),

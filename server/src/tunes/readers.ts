@@ -29,6 +29,9 @@ export interface Asked {
   system?: string | undefined
   as?: 'written' | 'sounding' | undefined
   octave?: string | undefined
+  scheme?: string | undefined
+  schemeFrom?: string | undefined
+  schemeTo?: string | undefined
 }
 
 /** A finger that was late in so many takes is watched for. */
@@ -109,6 +112,13 @@ export async function readerOf(
       known,
       ...(school && { school }),
       overrulings: player?.overrulings ?? [],
+      ...(asked.scheme && {
+        strokes: {
+          scheme: asked.scheme,
+          ...(asked.schemeFrom && { from: Number(asked.schemeFrom) }),
+          ...(asked.schemeTo && { to: Number(asked.schemeTo) }),
+        },
+      }),
       late: own?.late,
       shaky: own?.shaky,
     },

@@ -159,8 +159,18 @@ export function tuneRoutes(db: Database, now: () => Date): Routes {
       )
     })
     .on(ROUTES.tunePlayed, async ({ params, body, request }) => {
-      const { notes, tempo, learner, instrument, as, octave } = body
-      const asked = { learner, instrument, as, octave: octave === undefined ? undefined : String(octave) }
+      const { notes, tempo, learner, instrument, as, octave, strokes } = body
+      const asked = {
+        learner,
+        instrument,
+        as,
+        octave: octave === undefined ? undefined : String(octave),
+        ...(strokes && {
+          scheme: strokes.scheme,
+          schemeFrom: String(strokes.from),
+          schemeTo: String(strokes.to),
+        }),
+      }
       const { of, player, reading, entries, on } = await sheetFor(params.id, asked)
       return answered(
         await heavily(
@@ -190,6 +200,7 @@ export function tuneRoutes(db: Database, now: () => Date): Routes {
             title: record.title,
             reading,
             minutes: Math.max(1, Number(query.minutes || USUAL_MINUTES)),
+            under: query.under || undefined,
             capacity: breathFor(entries, on, now()),
             wishes: player?.wishes ?? [],
           },

@@ -189,6 +189,7 @@ type PlayedQuestion = {
   instrument: TunePlayer['instrument']
   as: TunePlayer['as']
   octave: number
+  strokes?: { scheme: string; from: number; to: number } | undefined
 }
 const playedAsk = (params: { id: string; part: string }, body: PlayedQuestion): Promise<PlayedAnswer> =>
   deliver('POST', addressOf(ROUTES_ASKED.tunePlayed, params), body) as Promise<PlayedAnswer>

@@ -3,8 +3,10 @@ import { Button, Textarea } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { useDraft } from '@/base/drafts.ts'
+import { SYLLABLES } from '@halitus/core/tongue'
 import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
+import TuneName from './TuneName.vue'
 import { typeOf, useSheets } from './sheets.ts'
 
 /** Which sheet, which part of it, how it is moved, at which tempo; and how another one comes in: chosen, dropped, pasted, typed. */
@@ -49,6 +51,18 @@ const minutes = computed({
   get: () => sheets.minutes,
   set: (n) => {
     sheets.minutes = n
+    void sheets.read()
+  },
+})
+
+const UNDER = [
+  { value: '', label: 'nothing under the notes' },
+  ...SYLLABLES.map((s) => ({ value: s.id, label: s.words })),
+]
+const under = computed({
+  get: () => sheets.under,
+  set: (id) => {
+    sheets.under = id
     void sheets.read()
   },
 })
@@ -114,8 +128,10 @@ useEventListener(document, 'drop', (event: DragEvent) => {
   <div v-if="open" class="choose more">
     <Choice v-if="parts.length > 1" v-model="part" label="Part" :options="parts" />
     <Choice v-if="sheets.tune" v-model="move" label="How it is read" :options="MOVES" />
+    <Choice v-if="sheets.tune" v-model="under" label="Under the notes" :options="UNDER" />
     <Button :aria-expanded="typing" @click="typing = !typing">Type or paste</Button>
     <slot />
+    <TuneName v-if="sheets.tune" :key="sheets.chosenId" />
     <Button v-if="sheets.tune" @click="sheets.remove">Delete this sheet</Button>
   </div>
   <p v-if="over" class="soft" role="status">Let it go here.</p>

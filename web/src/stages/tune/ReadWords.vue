@@ -28,7 +28,7 @@ const long = computed(() => {
 const plans = computed(() =>
   props.sheet.plans.map((p, i) => ({
     value: i,
-    label: `${i ? 'another' : 'best'}: ${p.breaths.length} ${p.breaths.length === 1 ? 'breath' : 'breaths'} beside the rests`,
+    label: `${p.label}: ${p.breaths.length} ${p.breaths.length === 1 ? 'breath' : 'breaths'} beside the rests`,
   })),
 )
 const chosen = computed(() => props.sheet.plans[plan.value] ?? props.sheet.plans[0])

@@ -30,6 +30,10 @@ export const useSheets = defineStore('sheets', () => {
   const loading = ref(false)
   const learnerId = computed(() => lesson.answer?.learner.id ?? '')
   const instrument = computed(() => lesson.inst?.id as InstrumentId | undefined)
+  /** Under the notes: nothing, numbers or syllables. */
+  const under = useLocalStorage('halitus.tune.under', '')
+  /** Other strokes than are written, tried for now. */
+  const strokes = ref<{ scheme: string; from: number; to: number }>()
   /** Minutes that this tune has until the next lesson. */
   const minutes = useLocalStorage('halitus.tune.minutes', 15)
   /** The tune that was opened last with this learner, on this device. */
@@ -77,6 +81,12 @@ export const useSheets = defineStore('sheets', () => {
         octave: String(now.octave),
         ...((player.value || tempo) && { tempo: String(tempo ?? now.tempo) }),
         minutes: String(minutes.value),
+        ...(under.value && { under: under.value }),
+        ...(strokes.value && {
+          scheme: strokes.value.scheme,
+          schemeFrom: String(strokes.value.from),
+          schemeTo: String(strokes.value.to),
+        }),
       }
       const answer = await api.tuneSheet(id, now.part, query)
       if (mine !== asked) return
@@ -106,6 +116,7 @@ export const useSheets = defineStore('sheets', () => {
   }
   async function choose(id: string) {
     chosenId.value = id
+    strokes.value = undefined
     opened.value = { ...opened.value, [learnerId.value]: id }
     await read()
   }
@@ -150,6 +161,19 @@ export const useSheets = defineStore('sheets', () => {
     const set = now.find((w) => Math.abs(w.onset - onset) <= 1e-6)
     await play({ wishes: set && set.wanted !== wanted ? others : [...others, { onset, wanted }] })
   }
+  /** Title and rights note. */
+  async function rename(patch: { title: string; rights: string }) {
+    const now = tune.value
+    if (!now) return
+    try {
+      const saved = await api.changeTune(now.id, patch)
+      tunes.value = tunes.value.map((t) => (t.id === saved.id ? saved : t))
+      problem.value = ''
+    } catch (error) {
+      problem.value = said(error)
+    }
+    await read()
+  }
   async function remove() {
     const gone = tune.value
     if (!gone) return
@@ -157,6 +181,9 @@ export const useSheets = defineStore('sheets', () => {
     await load()
   }
   return {
+    under,
+    strokes,
+    rename,
     minutes,
     tunes,
     tune,

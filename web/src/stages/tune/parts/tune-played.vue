@@ -4,10 +4,12 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import type { PlayedAnswer } from '@halitus/core/contract'
 import { barsClean, ofLearner, tunePlayedWords } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
+import { SCHEMES } from '@halitus/core/tongue'
 import { api } from '@/api/index.ts'
 import { dayName } from '@/base/words.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening, type Take } from '@/listening/index.ts'
+import Choice from '@/parts/Choice.vue'
 import Quantity from '@/parts/Quantity.vue'
 import Why from '@/parts/Why.vue'
 import AfterTake from '../../AfterTake.vue'
@@ -18,6 +20,7 @@ import ChooseTune from '../ChooseTune.vue'
 import PlayedOver from '../PlayedOver.vue'
 import PlayedWords from '../PlayedWords.vue'
 import SheetMusic from '../SheetMusic.vue'
+import TakeTold from '../TakeTold.vue'
 import { asPerformed, heardNotes, onlyBars, playedEntry, timed, type Range } from '../playing.ts'
 import { useSheets } from '../sheets.ts'
 import { useCopying, useFollowing } from '../sounding.ts'
@@ -45,6 +48,19 @@ const range = computed((): Range => ({
   from: Math.min(from.value, to.value) - 1,
   to: Math.max(from.value, to.value) - 1,
 }))
+const STROKES = [
+  { value: '', label: 'strokes as written' },
+  ...SCHEMES.map((s) => ({ value: s.id as string, label: s.words })),
+]
+/** Other strokes are laid over the bars that are chosen. */
+const scheme = computed({
+  get: () => sheets.strokes?.scheme ?? '',
+  set: (id) => {
+    sheets.strokes = id ? { scheme: id, ...range.value } : undefined
+    answer.value = undefined
+    void sheets.read()
+  },
+})
 const answer = shallowRef<PlayedAnswer>()
 const heard = shallowRef<{ onsetS: number; durationS: number; midi: number }[]>([])
 const { shown, keep, begin, forget } = useShownTake('tune', 'tune-played', (d) => d.tune === sheets.chosenId)
@@ -78,6 +94,7 @@ const take = (): Take | undefined => {
         instrument: how.instrument,
         as: how.as,
         octave: how.octave,
+        strokes: sheets.strokes,
       }
       const found = await api.tunePlayed(tune.id, how.part, asked).catch((error: unknown) => error as Error)
       if (found instanceof Error) return `${found.message} The take isn’t judged.`
@@ -117,6 +134,7 @@ const large = computed(() => {
 })
 /** A bar that went wrong is played slower (chosen by Halitus). */
 const SLOWER = 0.72
+const slow = computed(() => Math.max(10, Math.round((sheet.value?.tempo ?? 72) * SLOWER)))
 /** Those bars alone, while they are few: two bars are read from two metres, sixteen aren’t. */
 const largeXml = computed(() =>
   sheet.value && large.value.length ? onlyBars(sheet.value.musicXml, large.value) : '',
@@ -124,7 +142,7 @@ const largeXml = computed(() =>
 function again(measure: number, lead: number, slower: boolean) {
   from.value = Math.max(1, measure + 1 - lead)
   to.value = measure + 1
-  if (slower) bpm.value = Math.max(10, Math.round((sheet.value?.tempo ?? 72) * SLOWER))
+  if (slower) bpm.value = slow.value
 }
 function gone() {
   answer.value = undefined
@@ -155,19 +173,19 @@ function gone() {
       <label for="tune-to">to</label><Quantity id="tune-to" v-model="to" :min="1" :max="last" />
       <label for="tune-bpm">at</label><Quantity id="tune-bpm" v-model="bpm" :min="10" :max="400" />
       <Button :aria-pressed="sounding" @click="hear">{{ sounding ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
+      <Choice v-model="scheme" label="Strokes" :options="STROKES" />
       <Button :aria-pressed="looped" @click="looped = !looped">Again and again</Button>
     </template>
   </TakeHead>
-  <section v-if="sheet && shown" aria-live="polite">
-    <p class="verdict">{{ words }}</p>
-    <p v-if="answer?.faults[0]" class="todo">{{ answer.faults[0].todo }}</p>
-    <p v-if="large.length" class="ways">
-      <Button v-for="m in large" :key="m" @click="again(m, 0, true)"
-        >Bar {{ sheet.bars[m]!.number }} at {{ Math.round(sheet.tempo * SLOWER) }}</Button
-      >
-      <Button @click="again(large[0]!, 1, false)">From the bar before</Button>
-    </p>
-  </section>
+  <TakeTold
+    v-if="sheet && shown"
+    :words="words"
+    :answer="answer"
+    :sheet="sheet"
+    :measures="large"
+    :slow="slow"
+    @again="again"
+  />
   <SheetMusic
     v-if="sheet && largeXml"
     :music-xml="largeXml"
@@ -208,21 +226,6 @@ function gone() {
 </template>
 
 <style scoped>
-.verdict {
-  font-size: var(--said);
-  font-weight: 680;
-  margin: 6px 0;
-}
-.todo {
-  font-size: 20px;
-  margin: 4px 0;
-}
-.ways {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  margin: 8px 0;
-}
 .empty {
   font-size: var(--said);
   font-weight: 650;
