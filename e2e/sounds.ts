@@ -1,6 +1,6 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { hzOfMidi, parseNote } from '@halitus/core/pitch'
+import { hzOfMidi, parseNote, prettyNote } from '@halitus/core/pitch'
 import type { SheetAnswer } from '@halitus/core/contract'
 import { perform, playPhrase, type Performance, type PhraseNote } from '@halitus/core/player'
 import { writeWav } from '@halitus/core/sound'
@@ -128,11 +128,14 @@ export function talkAndTone() {
   return { name: 'talk.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(all, RATE)) }
 }
 
-/** The demo’s sheet of the clarinet, played at its tempo: in bar 6 a note sounds between, in bar 9 the first note is another. */
-export async function sheetPlayed(request: { get(url: string): Promise<{ json(): Promise<unknown> }> }) {
-  const sheet = (await (
-    await request.get('/api/tunes/two-stairs/parts/V1/sheet?learner=ottoline-brask')
+/** The demo’s sheet of the clarinet, as it is read for its learner. */
+export const demoSheet = async (request: { get(url: string): Promise<{ json(): Promise<unknown> }> }) =>
+  (await (
+    await request.get('/api/tunes/tar-kettle-round/parts/V1/sheet?learner=ottoline-brask')
   ).json()) as SheetAnswer
+
+/** The same, played at its tempo: between A4 and B4 a G4 sounds, and the first note of bar 9 is another; with the bar of the first. */
+export function sheetPlayed(sheet: SheetAnswer) {
   const beat = 60 / sheet.tempo
   const move = sheet.notes.findIndex((n, i) => n.written === 'B4' && sheet.notes[i - 1]?.written === 'A4')
   const other = sheet.notes.findIndex((n) => n.measure === 8)
@@ -147,5 +150,9 @@ export async function sheetPlayed(request: { get(url: string): Promise<{ json():
     ...(n.rest ? [{ written: null, lengthS: n.rest * beat }] : []),
   ])
   const { samples } = playPhrase({ instrument: 'clarinet', notes, seed: 5, manner: { breathDb: -42 } }, 44100)
-  return { name: 'sheet.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) }
+  return {
+    file: { name: 'sheet.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(samples, 44100)) },
+    bar: sheet.bars[sheet.notes[move]!.measure]!.number,
+    instead: prettyNote(sheet.notes[other]!.written),
+  }
 }

@@ -131,7 +131,7 @@ describe('a part', () => {
     expect(data.key).toBe('No note is changed by the key.')
   })
   it('is read with what is known of a learner', async () => {
-    const { data } = await studio.call('GET', '/api/tunes/two-stairs/parts/V1/reading?learner=ottoline-brask')
+    const { data } = await studio.call('GET', '/api/tunes/tar-kettle-round/parts/V1/reading?learner=ottoline-brask')
     const known = data.newNotes.map((n: { written: string }) => n.written)
     // She has played her first notes for weeks.
     expect(known).not.toContain('E4')
@@ -248,12 +248,12 @@ describe('a tune that somebody plays', () => {
     expect(added.indexOf('breath-mark')).toBeLessThan(added.indexOf('number="2"'))
   })
   it('is printed, drawn, and played as MIDI', async () => {
-    const get = (path: string) => studio.raw(`/api/tunes/two-stairs/parts/V1/${path}`)
+    const get = (path: string) => studio.raw(`/api/tunes/tar-kettle-round/parts/V1/${path}`)
     const pdf = await get('pdf?learner=ottoline-brask&large=1')
     expect(new TextDecoder().decode((await pdf.arrayBuffer()).slice(0, 5))).toBe('%PDF-')
     expect(await (await get('svg?learner=ottoline-brask&from=4&to=7')).text()).toMatch(/^<svg/)
     const midi = new Uint8Array(await (await get('midi')).arrayBuffer())
-    const text = await (await studio.raw('/api/tunes/two-stairs/file')).text()
+    const text = await (await studio.raw('/api/tunes/tar-kettle-round/file')).text()
     const notes = (bytes: Uint8Array) =>
       readTune(bytes).score.parts.flatMap((p) => p.bars.flatMap((b) => b.heads.map((h) => h.midi)))
     expect(notes(midi)).toEqual(notes(new TextEncoder().encode(text)))

@@ -47,3 +47,4 @@ export {
 export { cardLine, type CardLine } from './card-line.ts'
 export { withStrokes, type OtherStrokes } from './articulated.ts'
 export { countsUnder } from './counts.ts'
+export { quantised } from './quantised.ts'

@@ -3,7 +3,7 @@ import { fraction, compare, minus, plus, ZERO, type Fraction } from './fraction.
 import type { Bar, Head, Part, Score } from './model.ts'
 import { instrumentCalled, instrumentOfProgram } from './names.ts'
 import { TuneError } from './refused.ts'
-import { spelledIn } from './spelled.ts'
+import { keyOf, spelledIn } from './spelled.ts'
 
 /** Channel 10, counted from 0, is percussion (General MIDI, level 1). */
 const PERCUSSION = 9
@@ -112,7 +112,12 @@ function changesIn(tracks: readonly (readonly MidiEvent[])[], warnings: Set<stri
 }
 
 /** Empty bars from the first beat to the last, by the time signatures. */
-function barsOf(end: Fraction, changes: Changes, asFraction: (ticks: number) => Fraction): Bar[] {
+function barsOf(
+  end: Fraction,
+  changes: Changes,
+  asFraction: (ticks: number) => Fraction,
+  usualKey: number,
+): Bar[] {
   const bars: Bar[] = []
   let start = ZERO
   const holding = <T extends { at: number }>(list: readonly T[]) =>
@@ -129,7 +134,7 @@ function barsOf(end: Fraction, changes: Changes, asFraction: (ticks: number) => 
       start,
       length,
       heads: [],
-      fifths: holding(changes.keys)?.fifths ?? 0,
+      fifths: holding(changes.keys)?.fifths ?? usualKey,
       time: { beats: time.beats, beatType: time.beatType },
       turns: {},
       words: [],
@@ -178,13 +183,16 @@ export function readMidi(bytes: Uint8Array): Score {
   const changes = changesIn(data.tracks, warnings)
   const sounded = data.tracks.map((events, t) => soundedIn(events, t, warnings))
   const all = sounded.flat()
+  const pitched = all.filter((n) => n.channel !== PERCUSSION)
+  // Without a key signature the notes say which key spells most of them.
+  const usualKey = changes.keys.length ? 0 : keyOf(pitched.map((n) => n.key))
   if (!all.length) throw new TuneError('The MIDI file has no notes; it needs at least one.')
   const end = asFraction(all.reduce((last, n) => Math.max(last, n.to), 0))
   const names = data.tracks.map((events) => textOf(events, 'trackName'))
   const parts = data.tracks.flatMap((events, t) => {
     const channels = [...new Set(sounded[t]!.map((n) => n.channel))].sort((a, b) => a - b)
     return channels.map((channel): Part => {
-      const bars = barsOf(end, changes, asFraction)
+      const bars = barsOf(end, changes, asFraction, usualKey)
       const mine = sounded[t]!.filter((n) => n.channel === channel)
       for (const n of mine) {
         const onset = asFraction(n.from)

@@ -329,7 +329,8 @@ export function keyWords(part: Part, { changedNotes: changed }: Pick<Reading, 'c
   const unused = [...signature.keys()].filter((step) => !changed.some((c) => c.step === step))
   const used = changed.filter((c) => signature.has(c.step))
   const kind = SIGN[[...signature.values()][0]!]!
-  if (!used.length) return `Nothing in it is ${kind}: the key’s ${listed(unused)} never comes.`
+  if (!used.length)
+    return `Nothing in it is ${kind}: the key’s ${listed(unused)} never ${unused.length === 1 ? 'comes' : 'come'}.`
   const rest = unused.length ? `; ${listed(unused)} never ${unused.length === 1 ? 'comes' : 'come'}` : ''
   return `Every ${listed(used.map((c) => c.step))} is ${kind}${rest}.`
 }

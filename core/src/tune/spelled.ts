@@ -38,3 +38,24 @@ export function changedBy(fifths: number): ReadonlyMap<string, number> {
     found.set(fifths > 0 ? LINE[i]! : LINE[6 - i]!, Math.sign(fifths))
   return found
 }
+
+/** Fewer notes tell no key. */
+const TELLING = 5
+/**
+ * The key whose signature changes the fewest of some notes: of several that do equally well the one with the fewest signs.
+ * @param midis semitone numbers @returns sharps, flats negative; 0 where too few notes tell
+ * @example keyOf([67, 69, 71, 72, 74, 76, 78]) // 1
+ */
+export function keyOf(midis: readonly number[]): number {
+  const counts = new Array<number>(12).fill(0)
+  for (const m of midis) counts[((m % 12) + 12) % 12]!++
+  if (counts.filter(Boolean).length < TELLING) return 0
+  const outside = (fifths: number) => {
+    const tonic = (((fifths * 7) % 12) + 12) % 12
+    const own = new Set([0, 2, 4, 5, 7, 9, 11].map((s) => (tonic + s) % 12))
+    return counts.reduce((sum, n, pitch) => sum + (own.has(pitch) ? 0 : n), 0)
+  }
+  return [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5, 6].reduce((best, f) =>
+    outside(f) < outside(best) ? f : best,
+  )
+}

@@ -18,6 +18,7 @@ import {
   midiOf,
   movedTo,
   planBreaths,
+  quantised,
   playable,
   playedVerdict,
   practiceOrder,
@@ -98,6 +99,12 @@ function partOf(file: TuneFile, id: string): Part {
       `The tune has no part “${id.slice(0, 60)}”; it has ${[...parts.keys()].slice(0, 8).join(', ')}.`,
     )
   return found
+}
+
+/** The part as it is read from: what was recorded is written down first. */
+function toRead(file: TuneFile, id: string): Part {
+  const part = partOf(file, id)
+  return scoreOf(file).format === 'midi' ? quantised(part) : part
 }
 
 /** Heads that are notes of their own. */
@@ -190,7 +197,7 @@ const optionsOf = (reading: Reading): ReadingOptions => ({
 /** What can be said of a part before it is played. */
 export const tuneReading = ({ file, part, reading }: { file: TuneFile; part: string; reading: Reading }) =>
   told(() => {
-    const read = asRead(partOf(file, part), reading).part
+    const read = asRead(toRead(file, part), reading).part
     const found = readPart(read, optionsOf(reading))
     return { key: keyWords(read, found), ...found }
   })
@@ -256,7 +263,7 @@ export const tunePlayed = ({
   wishes: readonly Wish[]
 }) =>
   told(() => {
-    const { part } = asRead(partOf(file, id), reading)
+    const { part } = asRead(toRead(file, id), reading)
     const line = lineOf(part)
     const way = bestWay(part, line, optionsOf(reading))
     const plan = planBreaths(part, line, Math.max(10, Math.min(400, tempo)), inReach(capacity), wishes)[0]!
@@ -304,7 +311,7 @@ export const tuneSheet = ({
   wishes: readonly Wish[]
 }) =>
   told((): SheetAnswer => {
-    const { part, reader } = asRead(partOf(file, id), reading)
+    const { part, reader } = asRead(toRead(file, id), reading)
     const options = optionsOf(reading)
     const line = lineOf(part)
     const found = readPart(part, options)
@@ -399,7 +406,7 @@ export const tuneOnPaper = ({
 }) =>
   told(() => {
     nameNotes(names)
-    const { part, reader } = asRead(partOf(file, id), reading)
+    const { part, reader } = asRead(toRead(file, id), reading)
     const line = lineOf(part)
     const options = optionsOf(reading)
     const found = readPart(part, options)

@@ -16,17 +16,17 @@ interface Sheet {
 /** One tune a learner, within what they can reach. */
 const SHEETS: readonly Sheet[] = [
   {
-    id: 'two-stairs',
-    title: 'Two Stairs',
+    id: 'tar-kettle-round',
+    title: 'Tar Kettle Round',
     learner: 'ottoline-brask',
     instrument: 'clarinet',
     tempo: 72,
     seed: 5,
-    wanted: { fifths: 2, low: 2, span: 8 },
+    wanted: { fifths: 2, low: 1, span: 7 },
   },
   {
-    id: 'slow-barge',
-    title: 'Slow Barge',
+    id: 'three-buoys',
+    title: 'Three Buoys',
     learner: 'pim-askerud',
     instrument: 'flute',
     tempo: 66,
@@ -34,17 +34,17 @@ const SHEETS: readonly Sheet[] = [
     wanted: { fifths: -1, low: 3, span: 6, bars: 8, eighths: 0.1 },
   },
   {
-    id: 'market-day',
-    title: 'Market Day',
+    id: 'net-menders-walk',
+    title: 'Net Menders’ Walk',
     learner: 'leopold-quist',
     instrument: 'alto-sax',
     tempo: 88,
     seed: 23,
-    wanted: { fifths: 1, low: 4, span: 7, eighths: 0.4 },
+    wanted: { fifths: 1, low: 1, span: 7, eighths: 0.4 },
   },
   {
-    id: 'lantern',
-    title: 'Lantern',
+    id: 'rope-walk',
+    title: 'Rope Walk',
     learner: 'wilhelmina-tarn',
     instrument: 'oboe',
     tempo: 72,
@@ -52,8 +52,8 @@ const SHEETS: readonly Sheet[] = [
     wanted: { fifths: 1, low: 4, span: 6, beats: 3 },
   },
   {
-    id: 'heavy-boots',
-    title: 'Heavy Boots',
+    id: 'ballast-song',
+    title: 'Ballast Song',
     learner: 'casimir-odell',
     instrument: 'bassoon',
     tempo: 76,
@@ -76,11 +76,11 @@ const SHEETS: readonly Sheet[] = [
     instrument: 'chanter',
     tempo: 60,
     seed: 61,
-    wanted: { fifths: 2, low: 4, span: 8, slurs: false },
+    wanted: { fifths: 0, low: 4, span: 8, slurs: false },
   },
   {
-    id: 'night-train',
-    title: 'Night Train',
+    id: 'lantern-quay',
+    title: 'Lantern Quay',
     learner: 'saskia-vell',
     instrument: 'clarinet',
     tempo: 96,
@@ -102,7 +102,7 @@ export function inventTunes(now: string): Pick<StudioParts, 'tunes' | 'tunePlaye
       addedAt: plusDays(now, -20 - i),
       parts: [{ id: 'V1', name: 'Voice 1', ...summary(text) }],
       warnings: [],
-      content: btoa(text),
+      content: Buffer.from(text).toString('base64'),
     }
   })
   const tunePlayers = SHEETS.map(({ id, learner, instrument, tempo }): TunePlayer => ({
