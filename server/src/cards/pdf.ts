@@ -90,8 +90,29 @@ function heading(card: CardAnswer, inst: Instrument, studio: StudioInput): Conte
   ]
 }
 
-/** One line an activity, one box a session. */
-function table(card: CardAnswer, lines: ReadonlyMap<string, string>, size: Size, reads: Reads): Content {
+/** Of the page: what its margins leave, what stands beside the rows, and what each box needs; points. */
+const PAGE_WIDTH = 507
+const BESIDE_GAP = 14
+const BOX_WIDTH = 21
+const CELL_PADDING = 8
+/** What the rows’ words have: a line that is wider would push the boxes off the page. */
+const roomFor = (card: CardAnswer, size: Size, beside: boolean) =>
+  Math.min(
+    size.line,
+    PAGE_WIDTH -
+      (beside ? BESIDE_WIDTH + BESIDE_GAP : 0) -
+      card.sessions * (BOX_WIDTH + CELL_PADDING) -
+      CELL_PADDING,
+  )
+
+/** One line an activity, one box a session. @param width of a line of notation */
+function table(
+  card: CardAnswer,
+  lines: ReadonlyMap<string, string>,
+  size: Size,
+  reads: Reads,
+  width: number,
+): Content {
   const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
   const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
   const what = (row: CardRow): Content => ({
@@ -99,16 +120,14 @@ function table(card: CardAnswer, lines: ReadonlyMap<string, string>, size: Size,
       { text: withAccidentals(named(row, reads)), bold: true, fontSize: size.name },
       { text: withAccidentals(`${reads.text(row.amount)} · ${row.minutes}\u00a0min`) },
       { text: withAccidentals(reads.text(row.aim)), color: SOFT },
-      ...(lines.has(row.id)
-        ? [{ svg: lines.get(row.id)!, width: size.line, margin: [0, 3, 0, 2] } as Content]
-        : []),
+      ...(lines.has(row.id) ? [{ svg: lines.get(row.id)!, width, margin: [0, 3, 0, 2] } as Content] : []),
     ],
   })
   return {
     table: {
       headerRows: 1,
       dontBreakRows: true,
-      widths: ['*', ...sessions.map(() => 21)],
+      widths: ['*', ...sessions.map(() => BOX_WIDTH)],
       body: [
         [
           { text: 'What to play', color: SOFT },
@@ -212,14 +231,15 @@ function foot(card: CardAnswer): Content[] {
   ]
 }
 
-/** Lines are engraved for this width and drawn smaller where there is less, points. */
-const LINE_WIDTH = LARGE.line
-
-/** Lines to play, engraved, by the id of their row. */
-async function engravedLines(card: CardAnswer, inst: Instrument): Promise<Map<string, string>> {
+/** Lines to play, engraved as wide as they are drawn, by the id of their row. @param width points */
+async function engravedLines(
+  card: CardAnswer,
+  inst: Instrument,
+  width: number,
+): Promise<Map<string, string>> {
   const lines = new Map<string, string>()
   for (const row of card.rows)
-    if (row.line?.length) lines.set(row.id, await engraved(row.line, inst, LINE_WIDTH, timeOf(row)))
+    if (row.line?.length) lines.set(row.id, await engraved(row.line, inst, width, timeOf(row)))
   return lines
 }
 
@@ -238,10 +258,9 @@ export async function cardPdf(
   large = false,
 ): Promise<Buffer> {
   const inst = underSystem(instrument(card.instrument), card.system)
-  const lines = await engravedLines(card, inst)
   const drawn = await picturesOf(card, inst)
   const reads = cardReads(card)
-  const drawnIn = (size: Size) => {
+  const drawnIn = async (size: Size) => {
     const listenFor: Content[] = card.listenFor
       ? [
           {
@@ -250,15 +269,18 @@ export async function cardPdf(
           },
         ]
       : []
-    const rows = table(card, lines, size, reads)
     const beside = [...listenFor, ...pictures(drawn, size, reads)]
+    const isBeside = size.beside && beside.length > 0
+    const width = roomFor(card, size, isBeside)
+    const lines = await engravedLines(card, inst, width)
+    const rows = table(card, lines, size, reads, width)
     return toPdf(paper, {
       info: { title: `Week’s card, ${card.learnerName}`, creator: 'Halitus' },
       defaultStyle: { ...TEXT, fontSize: size.text },
       content: [
         ...heading(card, inst, studio),
-        ...(size.beside && beside.length
-          ? [{ columns: [rows, { width: BESIDE_WIDTH, stack: beside }], columnGap: 14 } as Content]
+        ...(isBeside
+          ? [{ columns: [rows, { width: BESIDE_WIDTH, stack: beside }], columnGap: BESIDE_GAP } as Content]
           : [rows, ...beside]),
         ...foot(card),
       ],

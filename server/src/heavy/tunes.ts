@@ -1,7 +1,7 @@
 import type { SheetAnswer, TunePlayer } from '@halitus/core/contract'
 import { Refusal } from '@halitus/core/errors'
 import { instrument, type InstrumentId } from '@halitus/core/instruments'
-import { nameNotes, prettyNote, type Naming } from '@halitus/core/pitch'
+import { nameNotes, type Naming } from '@halitus/core/pitch'
 import {
   addTo,
   asUtf8,
@@ -422,7 +422,7 @@ export const tuneOnPaper = ({
     const fresh = reading.known
       ? found.newNotes.flatMap((n) => {
           const i = line.notes.findIndex((x) => x.measure === n.measure && x.written === n.written)
-          return i >= 0 ? [[i, `${prettyNote(n.written)} new`] as const] : []
+          return i >= 0 ? [[i, 'new'] as const] : []
         })
       : []
     const steps = reading.known

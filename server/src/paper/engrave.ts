@@ -94,6 +94,8 @@ export async function engravedPages(
   tk.setOptions({
     ...options(widthPt, scale),
     breaks: 'auto',
+    // Numbers of bars stand before the system.
+    pageMarginLeft: 40,
     ...(heightPt && { pageHeight: Math.round((heightPt * 100) / scale) }),
   })
   if (!tk.loadData(xml)) throw new Error('A part can’t be engraved.')
