@@ -1,7 +1,7 @@
 import { test, type Page } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
 import { listenTo } from './parts.ts'
-import { lateFinger, soundFile } from './sounds.ts'
+import { demoSheet, lateFinger, sheetPlayed, soundFile } from './sounds.ts'
 
 /** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
 const to = (name: string) => fileURLToPath(new URL(`../docs/screenshots/${name}.png`, import.meta.url))
@@ -57,10 +57,6 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('WAVE file', { exact: true }).setInputFiles(soundFile('clarinet-strokes'))
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
   })
-  await part('tongue', 'daily-set', 'Daily set', async () => {
-    await page.getByRole('combobox', { name: 'Exercise' }).selectOption('round')
-    await page.locator('.staff svg').first().waitFor({ timeout: 40_000 })
-  })
   await shoot(page, `${lesson}/fingers`, 'fingers', async () => {
     await page.getByRole('radio', { name: 'Move', exact: true }).click()
     for (const [label, note] of [
@@ -92,13 +88,24 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('Pulled out by').press('Tab')
   })
   await setup('leopold-quist', 'reed-shelf', 'Reeds')
-  await setup('ottoline-brask', 'instrument', 'Instrument')
   await shoot(page, '/lessons/ruaridh-penhallow-w13/tongue', 'gracenotes', async () => {
     await page.getByRole('radio', { name: 'Gracenotes', exact: true }).click()
     await page.getByRole('combobox', { name: 'Movement' }).selectOption('doubling')
     await listenTo(page, 'player:steady')
     await page.getByRole('button', { name: /Listen/ }).click()
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
+  })
+  await shoot(page, `${lesson}/tune`, 'tune', async () => {
+    await page.locator('svg.over').waitFor({ timeout: 40_000 })
+    await page.waitForTimeout(800)
+  })
+  await shoot(page, `${lesson}/tune`, 'tune-played', async () => {
+    await page.getByRole('radio', { name: 'Play the tune', exact: true }).click()
+    await page.locator('svg.over').waitFor({ timeout: 40_000 })
+    const played = sheetPlayed(await demoSheet(page.request))
+    await page.getByLabel('WAVE file', { exact: true }).setInputFiles(played.file)
+    await page.locator('.verdict').waitFor({ timeout: 40_000 })
+    await page.waitForTimeout(800)
   })
   await shoot(page, '/reeds', 'reeds')
   await shoot(page, '/learners/ottoline-brask', 'progress', () =>

@@ -63,7 +63,14 @@ function touched(event: MouseEvent) {
 </script>
 
 <template>
-  <figure ref="frame" class="music" role="group" :aria-label="label" @click="touched">
+  <figure
+    ref="frame"
+    class="music"
+    :class="{ roomy: apart >= 10 }"
+    role="group"
+    :aria-label="label"
+    @click="touched"
+  >
     <div ref="page" class="page"></div>
     <svg
       v-if="places"
@@ -83,6 +90,9 @@ function touched(event: MouseEvent) {
 .music {
   position: relative;
   margin: 0;
+}
+.roomy {
+  padding-bottom: 30px;
 }
 .page :deep(svg) {
   display: block;

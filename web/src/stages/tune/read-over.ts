@@ -47,20 +47,25 @@ export function newRings(places: Places, sheet: SheetAnswer) {
 
 /** So many moves are bowed: more would say nothing. */
 const BOWED = 3
+/** Where the first note stands on the line before: so much of the bow is drawn, px. */
+const CARRIED = 34
 /** The hardest moves as bows. @param clean how a move went last: “6 of 8”; empty where it was never counted */
 export function hardArcs(places: Places, sheet: SheetAnswer, clean: (from: string, to: string) => string) {
   return sheet.reading.hardMoves.slice(0, BOWED).flatMap((move, rank) => {
     const to = sheet.notes.findIndex((n) => Math.abs(n.onset - move.onset) < 1e-6)
     const [a, b] = [places.notes.get(to - 1), places.notes.get(to)]
-    if (!a || !b || a.system !== b.system) return []
-    const top = Math.min(a.top, b.top, places.systems[a.system]!.top) - 8
+    if (!b) return []
+    // From the line before only its end is seen.
+    const from = a?.system === b.system ? a.x : b.x - CARRIED
+    const system = places.systems[b.system]!.top
+    const top = Math.min(a?.system === b.system ? a.top : system, b.top, system) - 8
     return [
       {
         rank,
         words: clean(move.from, move.to),
-        x: (a.x + b.x) / 2,
+        x: (from + b.x) / 2,
         y: top - 24,
-        d: `M${a.x} ${top}C${a.x} ${top - 22} ${b.x} ${top - 22} ${b.x} ${top}`,
+        d: `M${from} ${top}C${from} ${top - 22} ${b.x} ${top - 22} ${b.x} ${top}`,
       },
     ]
   })

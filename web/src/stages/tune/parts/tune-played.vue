@@ -173,7 +173,7 @@ function gone() {
       <label for="tune-to">to</label><Quantity id="tune-to" v-model="to" :min="1" :max="last" />
       <label for="tune-bpm">at</label><Quantity id="tune-bpm" v-model="bpm" :min="10" :max="400" />
       <Button :aria-pressed="sounding" @click="hear">{{ sounding ? 'Stop' : 'Hear it' }} <kbd>l</kbd></Button>
-      <Choice v-model="scheme" label="Strokes" :options="STROKES" />
+      <Choice v-model="scheme" class="strokes" label="Strokes" :options="STROKES" />
       <Button :aria-pressed="looped" @click="looped = !looped">Again and again</Button>
     </template>
   </TakeHead>
@@ -226,6 +226,9 @@ function gone() {
 </template>
 
 <style scoped>
+.strokes {
+  width: 220px;
+}
 .empty {
   font-size: var(--said);
   font-weight: 650;
