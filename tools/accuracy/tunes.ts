@@ -76,7 +76,7 @@ interface Told {
 }
 const rowOf = (what: string, { all, right, good, blamed }: Told, least: number): Row => ({
   what: `${what}, ${all} notes`,
-  target: `${least} % right, at most 1 % of good notes blamed`,
+  target: least < 97 ? `${least} % right` : `${least} % right, at most 1 % of good notes blamed`,
   found: `${percent(right, all)} right, ${percent(blamed, good)} of good notes blamed`,
   met: right / all >= least / 100 && (least < 97 || blamed / good <= 0.01),
 })
