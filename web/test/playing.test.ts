@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { PlayedAnswer } from '@halitus/core/contract'
 import {
   asPerformed,
+  fitsAtAll,
   heardNotes,
   onlyBars,
   playedEntry,
@@ -121,6 +122,34 @@ describe('what was heard', () => {
       ],
       breaths: [0],
     })
+  })
+})
+
+describe('another tune', () => {
+  const notes = (right: number, wrong: number) => ({
+    notes: [
+      ...Array.from({ length: right }, (_, i) => ({
+        measure: 0,
+        index: i,
+        verdict: 'right' as const,
+        played: i,
+      })),
+      ...Array.from({ length: wrong }, (_, i) => ({
+        measure: 0,
+        index: i,
+        verdict: 'wrong' as const,
+        played: i,
+      })),
+      { measure: 0, index: 99, verdict: 'missing' as const },
+    ],
+  })
+  it.each([
+    [4, 6, true],
+    [39, 61, false],
+    [41, 59, true],
+    [0, 0, false],
+  ])('is told by how much fits: %s right, %s wrong', (right, wrong, fits) => {
+    expect(fitsAtAll(notes(right, wrong))).toBe(fits)
   })
 })
 

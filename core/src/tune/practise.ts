@@ -60,7 +60,9 @@ function sectionOf(part: Part, sections: readonly Section[], measure: number) {
     from: 0,
     to: part.bars.length - 1,
   }
-  if (section.to - section.from < LONG_SECTION) return section
+  // What is all of it comes at the end as it is.
+  const whole = section.from === 0 && section.to === part.bars.length - 1
+  if (section.to - section.from < (whole ? PHRASE : LONG_SECTION)) return section
   const from = section.from + PHRASE * Math.floor((measure - section.from) / PHRASE)
   return { from, to: Math.min(section.to, from + PHRASE - 1) }
 }

@@ -25,13 +25,22 @@ const places = shallowRef<Places>()
 const failed = ref('')
 /** A phone’s width has half of a screen’s bars a line: it is drawn smaller there, never too small to read. */
 const NARROW_PX = 700
-const drawnScale = computed(() => (width.value < NARROW_PX ? Math.round(props.scale * 0.72) : props.scale))
+const NARROW = { scale: 0.72, apart: 1.6 }
+const narrow = computed(() => width.value < NARROW_PX)
+const drawnScale = computed(() => Math.round(props.scale * (narrow.value ? NARROW.scale : 1)))
+/** What is drawn between the systems keeps its size. */
+const drawnApart = computed(() => Math.round(props.apart * (narrow.value ? NARROW.apart : 1)))
 let asked = 0
 async function draw() {
   if (!page.value || width.value < 40) return
   const mine = ++asked
   try {
-    const text = await engraveWorker().engrave(props.musicXml, width.value, drawnScale.value, props.apart)
+    const text = await engraveWorker().engrave(
+      props.musicXml,
+      width.value,
+      drawnScale.value,
+      drawnApart.value,
+    )
     if (mine !== asked || !page.value) return
     const svg = new DOMParser().parseFromString(text, 'image/svg+xml').documentElement
     svg.setAttribute('aria-hidden', 'true')

@@ -130,6 +130,15 @@ export function roughNotes(frames: readonly { timeS: number; hz: number }[], a4H
   return found
 }
 
+/** Of a take that fits fewer notes than this it isn’t the sheet: share of those that were played (chosen by Halitus). */
+const FITS = 0.4
+/** Whether what was heard is these notes at all: another tune laid along them would be blamed for every one. */
+export function fitsAtAll({ notes }: Pick<PlayedAnswer, 'notes'>): boolean {
+  const played = notes.filter((n) => n.played !== undefined)
+  const right = played.filter((n) => n.verdict !== 'wrong')
+  return played.length > 0 && right.length >= FITS * played.length
+}
+
 /** So many faults are told large. */
 const TOLD = 2
 /** A take as it is kept. */

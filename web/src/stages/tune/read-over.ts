@@ -88,8 +88,8 @@ export function commasOf(places: Places, sheet: SheetAnswer, plan: Plan | undefi
 
 /** Height of a full breath’s ribbon, and how far below the staff it runs, px. */
 const RIBBON = { full: 18, below: 40 }
-/** Said where it is tight: fewer than eight of ten would reach the end. */
-const TIGHT = 0.8
+/** Said where it is tight: fewer than eight of ten would reach the end, in tenths. */
+const TIGHT = 0.75
 /** What is left of each breath, as ribbons under the systems, with words where it is tight. */
 export function ribbonsOf(places: Places, sheet: SheetAnswer, plan: Plan | undefined) {
   const lowest = places.systems.map((system, s) =>

@@ -21,7 +21,7 @@ import PlayedOver from '../PlayedOver.vue'
 import PlayedWords from '../PlayedWords.vue'
 import SheetMusic from '../SheetMusic.vue'
 import TakeTold from '../TakeTold.vue'
-import { asPerformed, heardNotes, onlyBars, playedEntry, timed, type Range } from '../playing.ts'
+import { asPerformed, fitsAtAll, heardNotes, onlyBars, playedEntry, timed, type Range } from '../playing.ts'
 import { useSheets } from '../sheets.ts'
 import { useCopying, useFollowing } from '../sounding.ts'
 
@@ -98,7 +98,7 @@ const take = (): Take | undefined => {
       }
       const found = await api.tunePlayed(tune.id, how.part, asked).catch((error: unknown) => error as Error)
       if (found instanceof Error) return `${found.message} The take isn’t judged.`
-      if (!barsClean(found.bars).of)
+      if (!fitsAtAll(found))
         return 'None of what was heard is in these bars. Is it this sheet, in this octave?'
       heard.value = notes
       answer.value = found
