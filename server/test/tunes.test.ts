@@ -131,7 +131,10 @@ describe('a part', () => {
     expect(data.key).toBe('No note is changed by the key.')
   })
   it('is read with what is known of a learner', async () => {
-    const { data } = await studio.call('GET', '/api/tunes/tar-kettle-round/parts/V1/reading?learner=ottoline-brask')
+    const { data } = await studio.call(
+      'GET',
+      '/api/tunes/tar-kettle-round/parts/V1/reading?learner=ottoline-brask',
+    )
     const known = data.newNotes.map((n: { written: string }) => n.written)
     // She has played her first notes for weeks.
     expect(known).not.toContain('E4')

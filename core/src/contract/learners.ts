@@ -193,3 +193,6 @@ export const todayAnswer = strict({
   /** Day of the next lessons when there are none today. */
   next: day().nullable().defined(),
 })
+
+export const weekQuery = strict({ instrument: instrumentId().optional() })
+export const weekAnswer = strict({ minutesPerSession: whole(1, 600), sessions: whole(1, 7), why: text(400) })

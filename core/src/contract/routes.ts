@@ -56,6 +56,8 @@ import {
   lessonAnswer,
   todayAnswer,
   todayQuery,
+  weekAnswer,
+  weekQuery,
   type LearnerInput,
   type LearnerPatch,
   type LearnerRecord,
@@ -210,6 +212,11 @@ export const ROUTES = {
     body: as<LearnerInput>(learnerInput),
     answer: learner,
   }),
+  agenda: route(ADDRESSES.agenda, 'The lessons as a calendar (iCalendar, RFC 5545)', {
+    gives: 'text/calendar',
+  }),
+  week: route(ADDRESSES.week, 'What next week bears, and why', { query: weekQuery, answer: weekAnswer }),
+  series: route(ADDRESSES.series, 'Every number over time as a table (CSV, RFC 4180)', { gives: 'text/csv' }),
   learner: route(ADDRESSES.learner, 'A learner with the whole history', {
     answer: as<LearnerAnswer>(learnerAnswer),
   }),

@@ -1,4 +1,5 @@
 import { STAGES } from '../fields/index.ts'
+import { isBefore } from '../time/index.ts'
 import type { Instrument } from '../instruments/index.ts'
 import type { CardRow, CardRowKind, RowProposal } from '../records/index.ts'
 
@@ -140,9 +141,17 @@ export function basicRows(
   ]
 }
 
-/** When dizziness was last reported from home; undefined when it never was. */
-export const easedSince = (reports: readonly { kind: string; at: string }[]): string | undefined =>
-  reports.findLast((r) => r.kind === 'dizzy')?.at
+/**
+ * When dizziness was last reported from home; undefined when it never was, or when a week that was given after it went well.
+ * @param wentWell days from which weeks that went well were given
+ */
+export function easedSince(
+  reports: readonly { kind: string; at: string }[],
+  wentWell: readonly string[] = [],
+): string | undefined {
+  const at = reports.findLast((r) => r.kind === 'dizzy')?.at
+  return at !== undefined && wentWell.some((from) => isBefore(at, from)) ? undefined : at
+}
 
 /** A proposal as it stands on the card: when it got shorter, so did what is asked. */
 const rowOf = ({ leastMinutes: _, weight: __, amountIn, ...row }: RowProposal): CardRow => ({

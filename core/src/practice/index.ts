@@ -31,4 +31,5 @@ export {
   type Circumstances,
 } from './attention.ts'
 export { sessionNow } from './session.ts'
+export { weekLoad, wentWell, type WeekDone, type WeekLoad } from './week.ts'
 export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'

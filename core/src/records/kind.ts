@@ -1,7 +1,7 @@
 import type { AnyObject, ObjectSchema } from 'yup'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
-import type { Random } from '../player/index.ts'
+import { seedOf, type Random } from '../player/index.ts'
 import type { LineNote } from '../tongue/index.ts'
 import type { Moment } from '../time/index.ts'
 
@@ -223,12 +223,22 @@ export const kindOf =
     schema,
   })
 
-/** Text as part of a card row's id: `F#4` → `Fs4`. */
-export const slug = (text: string): string =>
-  text
+/** A hash stands for what an id can't spell, in so many signs. */
+const HASH = 7
+/**
+ * Text as part of a card row's id: `F#4` → `Fs4`. What an id can't spell (Cyrillic, Japanese) is told apart by a hash, so that two
+ * rows never share their ticks.
+ * @example slug('A4 B4') // 'A4-B4'
+ */
+export function slug(text: string): string {
+  const spelled = text
     .replace(/#/g, 's')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .slice(0, 24)
+  return /\p{L}/u.test(text.replace(/[A-Za-z]/g, ''))
+    ? `${spelled.replace(/-+$/, '').slice(0, 24 - HASH - 1)}-${seedOf(text).toString(36).padStart(HASH, '0').slice(-HASH)}`
+    : spelled
+}
 
 /**
  * The newest entry about each thing, in the order in which the things were last noted.

@@ -167,10 +167,19 @@ export function aimFor(
         )
   const overruled = own.some((e) => e.kind === 'target' && eased !== undefined && !isBefore(e.at, eased))
   if (eased === undefined || overruled || !goal.ease) return { ...base, ...next }
+  // One step below what was asked last, not below what would have come next.
+  const before = noted(own, kind).map((n) => n.data)
+  const asked =
+    last?.kind === 'target' || before.length < 2
+      ? next.value
+      : Math.min(
+          next.value,
+          safely(kind, () => goal.next(before.slice(0, -1)).value, next.value, untold),
+        )
   return {
     ...base,
-    value: Math.min(next.value, goal.ease(next.value)),
-    why: `Dizzy ${eased === home ? 'at home' : 'in a lesson'}: one step easier until you set another aim.`,
+    value: Math.min(asked, goal.ease(asked)),
+    why: `Dizzy ${eased === home ? 'at home' : 'in a lesson'}: one step easier until a week goes well or you set another aim.`,
   }
 }
 

@@ -208,7 +208,7 @@ describe('dizziness', () => {
     ])
     expect(aim(...list)).toMatchObject({
       value: 16,
-      why: 'Dizzy in a lesson: one step easier until you set another aim.',
+      why: 'Dizzy in a lesson: one step easier until a week goes well or you set another aim.',
     })
     const set = entry(
       'target',

@@ -1,2 +1,3 @@
 export { cardRoutes } from './routes.ts'
+export { easedBy, loadFor, weekFor } from './load.ts'
 export { cardsAround, cardsOf, composeFor } from './store.ts'

@@ -1,6 +1,7 @@
 import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { attention, easedSince, practised } from '@halitus/core/practice'
+import { attention, practised } from '@halitus/core/practice'
+import { easedBy } from '../cards/index.ts'
 import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
 import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
 import { isBefore } from '@halitus/core/time'
@@ -64,6 +65,6 @@ export const aimsByInstrument = (
     aims: aimsOf(
       entries.filter((e) => e.instrument === on),
       instrument(on),
-      easedSince(cards.flatMap((c) => c.reports)),
+      easedBy(cards),
     ),
   }))

@@ -1,10 +1,20 @@
 import { ROUTES, STAGES, type Stage } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
 import type { Answers, Database } from '../db/index.ts'
+import { cardsOf, weekFor } from '../cards/index.ts'
 import { HttpError, notFound, routes, type Routes } from '../http/index.ts'
 import { exportLearner } from './alone.ts'
 import { leave, leavingIds, stay } from './leaving.ts'
-import { addLearner, changeLearner, learnerAnswer, listLearners, readLearner, writePlan } from './store.ts'
+import { seriesCsv } from './series.ts'
+import {
+  addLearner,
+  changeLearner,
+  entriesOf,
+  learnerAnswer,
+  listLearners,
+  readLearner,
+  writePlan,
+} from './store.ts'
 
 const stageOf = (text: string): Stage => {
   const stage = STAGES.find((s) => s === text)
@@ -23,6 +33,19 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
       return answers.send(response, key, () => learnerAnswer(db.read, params.id, today), {
         linesOf: params.id,
       })
+    })
+    .on(ROUTES.week, async ({ params, query }) => {
+      const learner = await readLearner(db.read, params.id)
+      const on = query.instrument ?? learner.instruments[0]!
+      return weekFor(learner, await cardsOf(db.read, learner), on, wallClock(now()))
+    })
+    .on(ROUTES.series, async ({ params, response }) => {
+      const { name } = await readLearner(db.read, params.id)
+      const csv = seriesCsv(await entriesOf(db.read, params.id))
+      response
+        .attachment(`${name.replace(/[^\p{L}\p{N} -]/gu, '')}.csv`)
+        .type('text/csv; charset=utf-8')
+        .send(csv)
     })
     .on(ROUTES.changeLearner, ({ params, body, response }) => {
       if (response.locals.role === 'helper' && body.consent !== undefined)

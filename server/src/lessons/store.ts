@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm'
 import type {
-  CardAnswer,
   EntryRecord,
   LessonAnswer,
   LessonInput,
@@ -9,10 +8,10 @@ import type {
 } from '@halitus/core/contract'
 import { instrument, toListenFor, underSchools } from '@halitus/core/instruments'
 import { aimsOf, notesKnown, rowsOf } from '@halitus/core/records'
-import { basicRows, easedSince, rowsOfPlans } from '@halitus/core/practice'
+import { basicRows, rowsOfPlans } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
-import { cardsAround, cardsOf, composeFor } from '../cards/index.ts'
+import { cardsAround, cardsOf, composeFor, easedBy, loadFor } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, nextTurn, notFound } from '../http/index.ts'
 import {
@@ -130,7 +129,7 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
 }
 
 /** When dizziness was last reported on one of a learner's cards. */
-const eased = (cards: readonly CardAnswer[]) => easedSince(cards.flatMap((c) => c.reports))
+const eased = easedBy
 
 /**
  * Composes the week's card from what was done in the lesson and what is planned.
@@ -143,7 +142,9 @@ export async function composeCardOf(tx: Tx, id: string, seen?: number): Promise<
   const studio = await readStudio(tx)
   const inst = underSchools(instrument(lesson.instrument), learner.schools, studio.schools)
   const entries = (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument)
-  const dizzy = eased(await cardsOf(tx, learner))
+  const cards = await cardsOf(tx, learner)
+  const dizzy = eased(cards)
+  const before = cards.filter((c) => c.lessonId !== id)
   const measured = [
     ...rowsOf(entries, id, inst, observes(learner, studio), dizzy),
     ...rowsOfPlans(await plansOf(tx, learner.id)),
@@ -159,7 +160,7 @@ export async function composeCardOf(tx: Tx, id: string, seen?: number): Promise<
     await composeFor(
       tx,
       lesson,
-      learner,
+      { ...learner, ...loadFor(learner, before, lesson.instrument, lesson.startsAt) },
       [...measured, ...basics],
       toListenFor(inst, notesKnown(entries, inst)),
       seen,

@@ -4,6 +4,7 @@ import { instrument } from '@halitus/core/instruments'
 import { PAUSE_DAYS } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
 import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
+import type { CalendarLesson } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
 import { tables, type Answers, type Reader } from '../db/index.ts'
 import { attentionOf, entriesOf, knownBefore, lessonsOf, observes, readLearner } from '../learners/index.ts'
@@ -184,4 +185,15 @@ export async function readToday(
     }))),
     next: next ? dayOf(next.startsAt) : null,
   }
+}
+
+/** All lessons from a day on with whose they are, in order of time; learners who were laid aside left out. */
+export async function lessonsFrom(db: Reader, from: Day): Promise<CalendarLesson[]> {
+  const rows = await db
+    .select({ lesson: tables.lessons, learnerName: tables.learners.name })
+    .from(tables.lessons)
+    .innerJoin(tables.learners, eq(tables.lessons.learnerId, tables.learners.id))
+    .where(and(gte(tables.lessons.startsAt, from), eq(tables.learners.archived, false)))
+    .orderBy(asc(tables.lessons.startsAt))
+  return rows.map(({ lesson, learnerName }) => ({ ...lesson, learnerName }))
 }
