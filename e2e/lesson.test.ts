@@ -5,7 +5,7 @@ import { perform, PRESETS } from '@halitus/core/player'
 import { analyse, longTone } from '@halitus/core/sound'
 import { happened, ownLesson, TONE } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
-import { openNoted, openPart } from './parts.ts'
+import { openNote, openNoted, openPart } from './parts.ts'
 
 /** The whole lesson of a beginner, in the order of work, on the demo studio; each test has a lesson of its own. */
 const UNTOUCHED = '/lessons/ottoline-brask-w13'
@@ -256,7 +256,7 @@ test('two tabs on one lesson keep what both noted', async ({ context }) => {
     [b, 'from the second tab'],
   ] as const) {
     await tab.goto(`${shared}/tune`)
-    await expect(tab.getByRole('heading', { name: 'Tune' })).toBeVisible()
+    await openNote(tab)
     await tab.getByLabel('How it went').fill(text)
   }
   await a.getByLabel('Planned, and for the card').fill('planned in the first tab')
@@ -302,6 +302,7 @@ test('a new learner is added from the form, which says what is wrong', async ({ 
 test('what is noted while the server is away waits, survives a reload, and is sent', async ({ page }) => {
   const lesson = await clarinetLesson(page)
   await page.goto(`${lesson}/tune`)
+  await openNote(page)
   await page.getByLabel('How it went').fill('kept here')
   await page.route('**/api/**/entries', (route) => route.abort())
   await page.getByRole('button', { name: 'Keep note' }).click()
@@ -363,6 +364,7 @@ test('two tabs on one plan: neither text is lost', async ({ context }) => {
     // Each tab keeps its own draft: they are on one machine here, so the other's is put aside.
     await tab.evaluate(() => localStorage.clear())
     await tab.reload()
+    await openNote(tab)
     await tab.getByLabel('Planned, and for the card').fill(text)
   }
   await b.getByRole('button', { name: 'Change plan' }).click()

@@ -19,3 +19,9 @@ export async function listenTo(page: Page, source: string): Promise<void> {
   await page.getByRole('button', { name: 'What is heard' }).click()
   await expect(page.getByRole('combobox', { name: 'listens to' })).toBeHidden()
 }
+
+/** Note and plan lie folded at the foot of a stop. */
+export async function openNote(page: Page): Promise<void> {
+  await page.locator('details.foot > summary').click()
+  await expect(page.getByLabel('How it went')).toBeVisible()
+}

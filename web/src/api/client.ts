@@ -226,6 +226,13 @@ export const api = {
   addUse: (id: string, use: ReedUseInput) => ask(ROUTES_ASKED.addUse, { id }, use),
   removeUse: (id: string, use: string) => ask(ROUTES_ASKED.removeUse, { id, use }),
   pieces: (id: string) => ask(ROUTES_ASKED.pieces, { id }),
+  week: (id: string, instrument: string) =>
+    deliver(
+      'GET',
+      `${addressOf(ROUTES_ASKED.week, { id })}?${new URLSearchParams({ instrument })}`,
+    ) as Promise<{ minutesPerSession: number; sessions: number; why: string }>,
+  seriesUrl: (id: string) => addressOf(ROUTES_ASKED.series, { id }),
+  agendaUrl: () => addressOf(ROUTES_ASKED.agenda, {}),
   leave: (id: string, name: string) => ask(ROUTES_ASKED.leave, { id }, { name }),
   leaving: () => ask(ROUTES_ASKED.leaving, {}),
   stay: (id: string) => ask(ROUTES_ASKED.stay, { id }),

@@ -1,16 +1,28 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import type { CardRow } from '@halitus/core/records'
+import { ref, watch } from 'vue'
+import { api } from '@/api/index.ts'
 import LearnersLink from './LearnersLink.vue'
 
 /** What lies beside the card: what had no room on it, and the learner's own link. */
-defineProps<{
+const props = defineProps<{
   leftOut: readonly CardRow[]
   /** Minutes a session. */
   limit: number
   learner: string | undefined
+  instrument: string | undefined
 }>()
 defineEmits<{ bringIn: [row: CardRow] }>()
+/** Why the card may ask for so much; while the server is away nothing is said. */
+const load = ref<{ minutesPerSession: number; sessions: number; why: string }>()
+watch(
+  () => [props.learner, props.instrument, props.leftOut] as const,
+  async ([learner, instrument]) => {
+    if (learner && instrument) load.value = await api.week(learner, instrument).catch(() => load.value)
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -27,6 +39,9 @@ defineEmits<{ bringIn: [row: CardRow] }>()
         <Button size="small" @click="$emit('bringIn', row)">Bring in</Button>
       </li>
     </ul>
+    <p v-if="load" class="soft">
+      A week of {{ load.sessions }} times {{ load.minutesPerSession }} minutes. {{ load.why }}
+    </p>
     <LearnersLink v-if="learner" :learner="learner" />
   </aside>
 </template>

@@ -147,7 +147,13 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
         <span class="seen soft">seen at home by</span>
       </p>
     </article>
-    <BesideCard :left-out="leftOut" :limit="limit" :learner="lesson.answer?.learner.id" @bring-in="bringIn" />
+    <BesideCard
+      :left-out="leftOut"
+      :limit="limit"
+      :learner="lesson.answer?.learner.id"
+      :instrument="lesson.inst?.id"
+      @bring-in="bringIn"
+    />
   </div>
 </template>
 

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LessonRecord, TodayAnswer } from '@halitus/core/contract'
 import { dayAfter } from '@halitus/core/time'
+import { api } from '@/api/index.ts'
 import { clock, dayName } from '@/base/words.ts'
 import { useStudio } from '../store.ts'
 
@@ -22,6 +23,7 @@ const isThis = computed(() => props.today.week.some((d) => d.date === props.toda
       <Button size="small" aria-label="Week before" @click="studio.showWeek(dayAfter(monday, -7))">‹</Button>
       <Button size="small" aria-label="Week after" @click="studio.showWeek(dayAfter(monday, 7))">›</Button>
       <Button v-if="!isThis" size="small" @click="studio.showWeek(undefined)">This week</Button>
+      <a :href="api.agendaUrl()" class="calendar" download="lessons.ics">As a calendar file</a>
     </header>
     <ol class="days">
       <li v-for="day in today.week" :key="day.date" :class="{ today: day.date === today.date }">
@@ -53,6 +55,9 @@ const isThis = computed(() => props.today.week.some((d) => d.date === props.toda
 </template>
 
 <style scoped>
+.calendar {
+  margin-left: auto;
+}
 .week {
   margin-top: 28px;
 }
