@@ -384,6 +384,32 @@ function pick(text: string, wanted: number | undefined): { text: string; others:
   }
 }
 
+/** More parts than anybody plays. */
+const MOST_LETTERS = 200
+/** The order of parts as a head gives it, written out: `A2(BA)2` → A A B A B A (ABC 2.1, 3.1.9). */
+function lettersOf(order: string): string[] {
+  let text = order.replace(/[^A-Za-z0-9()]/g, '')
+  for (let n = 0; n < 10 && /\([^()]*\)/.test(text); n++)
+    text = text.replace(/\(([^()]*)\)(\d*)/g, (_, group: string, times: string) =>
+      group.repeat(Math.min(20, Number(times || 1))),
+    )
+  return [...text.matchAll(/([A-Za-z])(\d*)/g)]
+    .flatMap(([, letter, times]) => Array.from({ length: Math.min(20, Number(times || 1)) }, () => letter!))
+    .slice(0, MOST_LETTERS)
+}
+/** Bars in that order, each part with its own repeats; undefined where the bars don't name the parts. */
+function inParts(bars: readonly Bar[], letters: readonly string[]): number[] | undefined {
+  const starts = bars.flatMap((b, i) => (b.label && /^[A-Za-z]$/.test(b.label) ? [i] : []))
+  if (!letters.length || starts.length < 2) return undefined
+  const found = letters.map((letter) => {
+    const k = starts.findIndex((i) => bars[i]!.label === letter)
+    if (k < 0) return undefined
+    const [from, to] = [starts[k]!, starts[k + 1] ?? bars.length]
+    return unfold(bars.slice(from, to).map((b) => b.turns)).map((i) => from + i)
+  })
+  return found.every((f) => f !== undefined) ? found.flat() : undefined
+}
+
 /** The library's own words on what it couldn't read, without their markup. */
 const plainly = (warning: string) =>
   warning
@@ -426,10 +452,12 @@ export function readAbc(text: string, wanted?: number): Score {
     .map(([staff, voice], n) => partOf(tune, staff, voice, n, reach as Reach))
     .filter((p) => p.bars.length)
   if (!parts.length) throw new TuneError('The tune has no notes; it needs at least one bar.')
+  const asked = tune.metaText.partOrder
+  const letters = lettersOf(typeof asked === 'string' ? asked : (asked?.text ?? ''))
   for (const part of parts) {
     const all = part.bars.map((b) => b.turns)
     heldEndings(all)
-    part.order = unfold(all)
+    part.order = inParts(part.bars, letters) ?? unfold(all)
   }
   const warnings = (tune.warnings ?? []).slice(0, 5).map(plainly)
   if (chosen.others)

@@ -49,6 +49,15 @@ describe('ABC', () => {
     expect(abc('c4 | "_Fine"d4 | "D.C."e4 |').order).toEqual([0, 1, 2, 0, 1])
     expect(abc('!segno!c4 | !fine!d4 | e4 !D.S.! |').order).toEqual([0, 1, 2, 0, 1])
   })
+  it('plays its parts in the order that its head gives', () => {
+    const order = (p: string) =>
+      read(`X:1\nP:${p}\nM:4/4\nL:1/4\nK:C\nP:A\nc4|d4:|\nP:B\ne4|\n`).parts[0]!.order
+    expect(order('AB')).toEqual([0, 1, 0, 1, 2])
+    expect(order('BA')).toEqual([2, 0, 1, 0, 1])
+    expect(order('B2(AB)2')).toEqual([2, 2, 0, 1, 0, 1, 2, 0, 1, 0, 1, 2])
+    // A part that isn’t there: as written.
+    expect(order('AC')).toEqual([0, 1, 0, 1, 2])
+  })
   it('gives each voice a part, with its own key and clef', () => {
     const { parts } = read(
       'X:1\nM:4/4\nL:1/4\nV:1 name=Oboe\nV:2 name=Bassoon clef=bass\nK:F\nV:1\nB4|\nV:2\nB,4|\n',
