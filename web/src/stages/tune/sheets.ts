@@ -64,6 +64,9 @@ export const useSheets = defineStore('sheets', () => {
 
   const said = (error: unknown) => (error instanceof ApiError ? error.message : 'Something went wrong here.')
   let asked = 0
+  /** Whose sheet is on the screen: another learner’s is never shown, not even for a moment. */
+  let shownFor = ''
+  const shown = (id: string) => `${learnerId.value} ${instrument.value} ${id}`
   /** Reads the chosen tune anew. What was read before stays on the screen until then. */
   async function read(tempo?: number) {
     const [id, now] = [chosenId.value, how.value]
@@ -91,10 +94,13 @@ export const useSheets = defineStore('sheets', () => {
       const answer = await api.tuneSheet(id, now.part, query)
       if (mine !== asked) return
       sheet.value = answer
+      shownFor = shown(id)
       problem.value = ''
     } catch (error) {
       if (mine !== asked) return
-      sheet.value = undefined
+      // While the server is away what was read stays on the screen.
+      const away = error instanceof ApiError && error.status === 0
+      if (!away || shownFor !== shown(id)) sheet.value = undefined
       problem.value = said(error)
     } finally {
       if (mine === asked) loading.value = false
@@ -102,6 +108,10 @@ export const useSheets = defineStore('sheets', () => {
   }
   /** Looks which tunes there are, and opens the one that this learner played last. */
   async function load() {
+    if (shownFor !== shown(chosenId.value)) {
+      sheet.value = undefined
+      chosenId.value = ''
+    }
     try {
       ;({ tunes: tunes.value } = await api.tunes())
       problem.value = ''
