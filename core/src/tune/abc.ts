@@ -1,6 +1,6 @@
 import abcjs from 'abcjs'
 import { compare, fraction, nearest, plus, times, ZERO, type Fraction } from './fraction.ts'
-import type { Bar, Head, Part, Score, Turns } from './model.ts'
+import { DYNAMICS, type Bar, type Head, type Part, type Score, type Turns } from './model.ts'
 import { instrumentCalled } from './names.ts'
 import { unfold } from './order.ts'
 import { TuneError } from './refused.ts'
@@ -157,7 +157,7 @@ function headOf(s: State, p: Pitch, e: Element, duration: Fraction, grace: boole
     slurFrom: grace ? 0 : count(p.startSlur) + count(e.startSlur),
     slurTo: grace ? 0 : count(p.endSlur) + count(e.endSlur),
     beamed: false,
-    marks: grace ? [] : (e.decoration ?? []).flatMap((d) => MARKS[d] ?? []),
+    marks: grace ? [] : (e.decoration ?? []).flatMap((d) => MARKS[d] ?? (DYNAMICS.includes(d) ? [d] : [])),
     ...(lyric && !grace && { lyric }),
     source: -1,
   }

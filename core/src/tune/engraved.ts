@@ -1,6 +1,6 @@
 import { compare, fraction, minus, nearest, plus, quarters, times, type Fraction } from './fraction.ts'
 import { lineOf, NEAR, type Line, type LineNote } from './line.ts'
-import type { Bar, Head, Part } from './model.ts'
+import { DYNAMICS, type Bar, type Head, type Part } from './model.ts'
 
 /** What is drawn beside the notes; indices are those of the line. */
 export interface Engraving {
@@ -215,6 +215,15 @@ function pieceXml(o: Open, pieces: readonly Piece[], i: number, bar: Bar, marks:
     last && note.marks.includes('fermata') ? '<fermata/>' : '',
     marks[i]!,
   ].join('')
+  const dynamics = first
+    ? note.marks
+        .filter((m) => DYNAMICS.includes(m))
+        .map(
+          (m) =>
+            `<direction placement="below"><direction-type><dynamics><${m}/></dynamics></direction-type></direction>`,
+        )
+        .join('')
+    : ''
   const words = finger
     ? `<direction placement="above"><direction-type><words>${escaped(finger)}</words></direction-type></direction>`
     : ''
@@ -227,7 +236,7 @@ function pieceXml(o: Open, pieces: readonly Piece[], i: number, bar: Bar, marks:
         .join('')
     : ''
   const ties = `${p.from ? '<tie type="stop"/>' : ''}${p.into ? '<tie type="start"/>' : ''}`
-  return `${words}${graces}<note id="n${p.note}${first ? '' : `x${i}`}">${pitchXml(note.written)}${duration}${ties}<voice>1</voice>${type}${modified}${beamOf(pieces, i, o.notes, bar, o.told)}${notations ? `<notations>${notations}</notations>` : ''}${under ? `<lyric><syllabic>single</syllabic><text>${escaped(under)}</text></lyric>` : ''}</note>`
+  return `${words}${dynamics}${graces}<note id="n${p.note}${first ? '' : `x${i}`}">${pitchXml(note.written)}${duration}${ties}<voice>1</voice>${type}${modified}${beamOf(pieces, i, o.notes, bar, o.told)}${notations ? `<notations>${notations}</notations>` : ''}${under ? `<lyric><syllabic>single</syllabic><text>${escaped(under)}</text></lyric>` : ''}</note>`
 }
 
 const keyXml = (bar: Bar) => `<key><fifths>${bar.fifths}</fifths></key>`

@@ -22,7 +22,7 @@ export interface Head {
   slurTo: number
   /** It is joined to the next by a beam. */
   beamed: boolean
-  /** `staccato`, `accent`, `tenuto`, `fermata`, `breath`, `trill`. */
+  /** `staccato`, `accent`, `tenuto`, `fermata`, `breath`, `trill`; dynamics that begin with it: `p`, `mf`. */
   marks: readonly string[]
   lyric?: string
   /** Which note element of a MusicXML file it is, from 0; −1 in others. */
@@ -96,3 +96,6 @@ export const FORMATS = {
   midi: { name: 'MIDI', types: ['audio/midi'] },
 } as const
 export type Format = keyof typeof FORMATS
+
+/** Dynamics as they are written, from soft to loud. */
+export const DYNAMICS: readonly string[] = ['ppp', 'pp', 'p', 'mp', 'mf', 'f', 'ff', 'fff', 'fp', 'sf', 'sfz']

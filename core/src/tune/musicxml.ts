@@ -3,7 +3,7 @@ import type { Bar, Head, Part, Score, Turns } from './model.ts'
 import { instrumentCalled } from './names.ts'
 import { unfold } from './order.ts'
 import { TuneError } from './refused.ts'
-import { heldEndings, tempoOf, turnsIn, wordsIn } from './signs.ts'
+import { dynamicsIn, heldEndings, tempoOf, turnsIn, wordsIn } from './signs.ts'
 import { joinTies, type Tying } from './ties.ts'
 import { child, elements, numberIn, parseXml, textIn, type Element } from './xml.ts'
 
@@ -41,6 +41,8 @@ interface State {
   barAt: Fraction
   tyings: Tying[]
   warnings: Set<string>
+  /** Dynamics that the next note begins with. */
+  dynamics: string[]
   pitched: number
   unpitched: number
 }
@@ -176,7 +178,7 @@ function readNote(
     slurFrom: notations.slurFrom,
     slurTo: notations.slurTo,
     beamed: isBeamed(note),
-    marks: notations.marks,
+    marks: grace ? notations.marks : [...notations.marks, ...s.dynamics.splice(0)],
     ...(lyric && { lyric }),
     source: note.note,
   }
@@ -233,6 +235,7 @@ function readBar(s: State, measure: Element, index: number): Bar {
       const found = wordsIn(one)
       if (found.label) bar.label ??= found.label
       words.push(...found.words)
+      s.dynamics.push(...dynamicsIn(one))
       turnsIn(one, turns)
     } else if (name === 'barline') {
       turnsIn(one, turns)
@@ -328,6 +331,7 @@ export function readMusicXml(text: string): Score {
       barAt: ZERO,
       tyings: [],
       warnings,
+      dynamics: [],
       pitched: 0,
       unpitched: 0,
     }

@@ -1,4 +1,4 @@
-import type { Turns } from './model.ts'
+import { DYNAMICS, type Turns } from './model.ts'
 import { child, elements, textIn, type Element } from './xml.ts'
 
 /** Quarters of the notes that a metronome mark may name. */
@@ -42,6 +42,14 @@ export function wordsIn(of: Element): { label?: string; words: string[] } {
   const [label] = all('rehearsal')
   return { ...(label && { label }), words: all('words') }
 }
+
+/** Dynamics of a direction. */
+export const dynamicsIn = (of: Element): string[] =>
+  elements(of, 'direction-type').flatMap((t) =>
+    elements(t, 'dynamics').flatMap((d) =>
+      d.children.map((c) => c.nodeName).filter((n) => DYNAMICS.includes(n)),
+    ),
+  )
 
 const says = (words: readonly string[], pattern: RegExp) => words.some((w) => pattern.test(w))
 

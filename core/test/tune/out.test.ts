@@ -86,6 +86,7 @@ describe('a part engraved', () => {
     ['rests', 'z c z/ d/ e|z4|c2 z2|'],
     ['a pickup and another time', 'c|d2 e2|[M:3/4]f3|g3|'],
     ['repeats and endings', '|:c4|d4|1 e4:|2 f4|!fine!g4|a4!D.C.!|'],
+    ['dynamics', '!p!c d !mf!e f|!sfz!g4|'],
     ['slurs and marks', '(cde)f|.c !tenuto!d !accent!e !fermata!f|{a}g4|'],
   ])('has %s', (_, music) => {
     const part = on(abc(music))

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { SheetAnswer } from '@halitus/core/contract'
+import { fingerSystem, handsInWords, type Instrument } from '@halitus/core/instruments'
 import { prettyNote } from '@halitus/core/pitch'
 import Choice from '@/parts/Choice.vue'
 
 /** What was read, in sentences: for who asks why. */
-const props = defineProps<{ sheet: SheetAnswer }>()
+const props = defineProps<{ sheet: SheetAnswer; inst: Instrument }>()
 const plan = defineModel<number>('plan', { required: true })
 const bar = (m: number) => props.sheet.bars[m]!.number
 const reading = computed(() => props.sheet.reading)
@@ -42,6 +43,24 @@ const tightest = computed(() => {
 const colliding = computed(() =>
   reading.value.collisions.slice(0, 3).map((c) => `bar ${bar(c.measure)}: ${c.words}`),
 )
+/** What the key means for the fingers: each changed note where it comes first. */
+const keyFingers = computed(() =>
+  reading.value.changedNotes.flatMap(({ step, alter }) => {
+    const name = new RegExp(`^${step}${alter > 0 ? '#' : 'b'}\\d`)
+    const note = props.sheet.notes.find((n) => name.test(n.written))
+    return note
+      ? [`${prettyNote(note.written)}: ${handsInWords(fingerSystem(props.inst), note.touches)}`]
+      : []
+  }),
+)
+const sections = computed(() =>
+  reading.value.sections.length < 2
+    ? []
+    : reading.value.sections.map(
+        (s) =>
+          `${s.label ? `${s.label}, ` : ''}bars ${bar(s.from)} to ${bar(s.to)}${s.pace ? ` (${s.pace})` : ''}`,
+      ),
+)
 const rests = computed(() => reading.value.rests.map((r) => `${r.bars} from bar ${bar(r.measure)}`))
 </script>
 
@@ -52,6 +71,8 @@ const rests = computed(() => reading.value.rests.map((r) => `${r.bars} from bar 
       {{ prettyNote(reading.range.lowest.written) }} to {{ prettyNote(reading.range.highest.written) }}.
       {{ reading.several ? 'Of several voices the upper one is read.' : '' }}
     </p>
+    <p v-if="keyFingers.length">{{ keyFingers.join('. ') }}.</p>
+    <p v-if="sections.length">Parts: {{ sections.join('; ') }}.</p>
     <p v-if="tightest">
       <Choice v-if="plans.length > 1" v-model="plan" small label="Breath plan" :options="plans" />
       {{ tightest }} ({{

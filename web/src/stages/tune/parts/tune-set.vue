@@ -141,7 +141,7 @@ const fingers = (touches: string[]) => {
       On the card: {{ kept.data.steps.map((s) => s.title).join(', ') }}.
       <Button size="small" @click="lesson.takeBack(kept.id)">Take back</Button>
     </p>
-    <Why><ReadWords v-model:plan="plan" :sheet="sheet" /></Why>
+    <Why><ReadWords v-model:plan="plan" :sheet="sheet" :inst="lesson.inst" /></Why>
     <Plate @click="keep">Onto the card <kbd>Space</kbd></Plate>
   </template>
   <p v-else-if="!sheets.loading && !sheets.problem && !sheets.chosenId" class="empty">
