@@ -55,7 +55,7 @@ test('strangers’ files come in, and what can’t be read is said', async ({ pa
   await bring(page, file('pond.musicxml', xmlScore([xmlNotes('G4 A4 B4/2'), xmlNotes('C5/4')])))
   await expect(head(page)).toContainText('Trial. No note is changed by the key. 2 bars.')
   await bring(page, file('steps.mid', midiFile([[0, 0x90, 69, 64, 0x83, 0x60, 0x80, 69, 0]]), 'audio/midi'))
-  await expect(head(page)).toContainText('steps. No note is changed by the key. 1 bars.')
+  await expect(head(page)).toContainText('steps. No note is changed by the key. 1 bar.')
   await bring(page, file('photo.png', '\u0089PNG....'))
   await expect(page.getByRole('alert')).toContainText(
     'A photographed sheet can’t be read: type its notes as ABC.',

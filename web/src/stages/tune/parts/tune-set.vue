@@ -30,11 +30,12 @@ watch(
     plan.value = 0
   },
 )
+const many = (bars: number) => `${bars} ${bars === 1 ? 'bar' : 'bars'}`
 const headline = computed(() => {
   const now = sheet.value
   if (!now) return ''
   const written = now.bars.length
-  const bars = now.toLearn < written ? `${now.toLearn} bars to learn, not ${written}.` : `${written} bars.`
+  const bars = now.toLearn < written ? `${many(now.toLearn)} to learn, not ${written}.` : `${many(written)}.`
   return `${now.reading.key} ${bars}`
 })
 /** How a move went when it was counted last, in either direction. */
@@ -108,7 +109,7 @@ const fingers = (touches: string[]) => {
     </p>
     <SheetMusic
       :music-xml="sheet.musicXml"
-      :label="`${sheet.title}, ${sheet.bars.length} bars. Touch a note for its fingers.`"
+      :label="`${sheet.title}, ${many(sheet.bars.length)}. Touch a note for its fingers.`"
       :apart="10"
       :scale="54"
       @note="touched = $event"
