@@ -25,5 +25,5 @@ export {
   type Place,
   type Round,
 } from './pattern.ts'
-export { capacity, t80, type Blown, type Capacity } from './capacity.ts'
+export { capacity, chanceToReach, t80, type Blown, type Capacity } from './capacity.ts'
 export { BREATH_SIGNS, sequenceFor, WAYS_IN, waysFor, type BreathSign, type WayIn } from './watch.ts'

@@ -227,17 +227,15 @@ export const breathsAnswer = strict({
     .of(strict({ breaths: array().of(strict(at)).required(), cost: finite().min(0) }))
     .required(),
 })
+/** A note as it was heard. */
+const heard = {
+  onsetS: finite().min(0).max(36_000),
+  durationS: finite().min(0).max(3600),
+  midi: finite().min(-40).max(200),
+}
+const MOST_HEARD = 20_000
 export const judgeQuestion = strict({
-  notes: array()
-    .of(
-      strict({
-        onsetS: finite().min(0).max(36_000),
-        durationS: finite().min(0).max(3600),
-        midi: finite().min(-40).max(200),
-      }),
-    )
-    .required()
-    .max(20_000),
+  notes: array().of(strict(heard)).required().max(MOST_HEARD),
   tempo: finite(),
   ...reader,
 })
@@ -267,14 +265,12 @@ export const playedQuestion = strict({
   notes: array()
     .of(
       strict({
-        onsetS: finite().min(0).max(36_000),
-        durationS: finite().min(0).max(3600),
-        midi: finite().min(-40).max(200),
+        ...heard,
         begins: string<'tongue' | 'slur'>().oneOf(['tongue', 'slur']).optional().default(undefined),
       }),
     )
     .required()
-    .max(20_000),
+    .max(MOST_HEARD),
   tempo: finite(),
   learner: id().optional().default(undefined),
   ...reader,

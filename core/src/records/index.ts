@@ -170,6 +170,7 @@ export { overrulingsOf } from './passage.ts'
 export {
   BAR_MARKS,
   barsClean,
+  barsCounted,
   tunePlayedWords,
   type BarMark,
   type TunePlayed,

@@ -128,7 +128,7 @@ export const tunePlayed = kindOf(played)({
   noted(d) {
     const { clean, of } = barsClean(d.bars)
     const [first] = d.faults
-    return `${d.title}: ${clean} of ${of} ${of === 1 ? 'bar' : 'bars'} clean at ${Math.round(d.bpm)}${first ? `; bar ${first.bar}: ${first.words}` : ''}`
+    return `${d.title}: ${clean} of ${barsCounted(of)} clean at ${Math.round(d.bpm)}${first ? `; bar ${first.bar}: ${first.words}` : ''}`
   },
   line(entries) {
     const last = entries.at(-1)
@@ -197,11 +197,14 @@ export const tunePlayed = kindOf(played)({
   },
 })
 
+/** Bars by their number. @example barsCounted(1) // '1 bar' */
+export const barsCounted = (bars: number): string => `${bars} ${bars === 1 ? 'bar' : 'bars'}`
+
 /** What a take says in one verdict, the worst thing first. @param d as it is kept */
 export function tunePlayedWords(d: Pick<TunePlayed, 'bars' | 'faults' | 'happened'>): string {
   const happened = happenedFirst(d.happened)
   const { clean, of } = barsClean(d.bars)
   const own = d.faults.map((f) => `Bar ${f.bar}: ${f.words}.`)
-  const rest = clean === of ? `All ${of === 1 ? 'of it' : `${of} bars`} clean.` : ''
+  const rest = clean === of ? `All ${of === 1 ? 'of it' : barsCounted(of)} clean.` : ''
   return [happened, ...own, rest].filter(Boolean).join(' ')
 }

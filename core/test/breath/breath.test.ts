@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import {
   BREATH_SIGNS,
   capacity,
+  chanceToReach,
   checkPattern,
   countsWithin,
   EMPTY,
@@ -258,5 +259,20 @@ describe('what is seen of a breath', () => {
     // A way that this school doesn't teach isn't in it, whatever helped under another one.
     expect(titles('lie-down', 'back')).not.toContain('Lie on the back')
     expect(titles('lie-down', 'back')[0]).toBe('Through the nose')
+  })
+})
+
+describe('the chance that a breath lasts so long', () => {
+  const reach = { seconds: 10, low: 8, high: 12.5 }
+  it.each([
+    // Abramowitz & Stegun, table 26.1: so many standard deviations of the logarithm, 0.17412 here, below the middle.
+    [10, 0.5],
+    [10 * Math.exp(-0.5 * 0.174118), 0.691462],
+    [10 * Math.exp(-1 * 0.174118), 0.841345],
+    [10 * Math.exp(2 * 0.174118), 0.02275],
+    [8, 0.9],
+    [12.5, 0.1],
+  ])('%f s', (seconds, chance) => {
+    expect(Math.abs(chanceToReach(reach, seconds) - chance)).toBeLessThan(0.00015)
   })
 })

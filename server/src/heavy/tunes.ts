@@ -41,7 +41,7 @@ import {
   type Score,
   type Wish,
 } from '@halitus/core/tune'
-import type { Capacity } from '@halitus/core/breath'
+import { chanceToReach, type Capacity } from '@halitus/core/breath'
 import type { SchemeId } from '@halitus/core/tongue'
 import type { Told } from './told.ts'
 
@@ -279,14 +279,6 @@ export const tunePlayed = ({
 /** What a breath lasts, within what is planned for. */
 const inReach = ({ seconds }: Capacity) => Math.max(0.5, Math.min(120, seconds))
 
-/** The chance that a breath reaches so far: its logarithm scatters as the learner’s own breaths do (eight of ten lie between low and high). */
-function chance(seconds: number, { seconds: middle, low, high }: Capacity): number {
-  const spread = Math.log(high / low) / (2 * 1.2815515655446004)
-  const z = (Math.log(middle) - Math.log(seconds)) / spread
-  // Logistic approximation of the normal distribution (Bowling et al., 2009), within 0.0001.
-  return 1 / (1 + Math.exp(-(0.07056 * z ** 3 + 1.5976 * z)))
-}
-
 /** What daily counts add to a breath in some weeks: a fifth (chosen by Halitus, from the drills’ own steps). */
 const GROWN = 1.2
 
@@ -323,7 +315,7 @@ export const tuneSheet = ({
       ...p,
       stretches: stretchesOf(part, line, tempo, p.breaths).map((s) => ({
         ...s,
-        reached: chance(s.seconds, capacity),
+        reached: chanceToReach(capacity, s.seconds),
       })),
     })
     const breath = (seconds: number) =>

@@ -2,7 +2,7 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { PlayedAnswer } from '@halitus/core/contract'
-import { barsClean, ofLearner, tunePlayedWords } from '@halitus/core/records'
+import { barsClean, barsCounted, ofLearner, tunePlayedWords } from '@halitus/core/records'
 import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { SCHEMES } from '@halitus/core/tongue'
 import { api } from '@/api/index.ts'
@@ -156,9 +156,7 @@ function gone() {
     v-if="sheet"
     :number="clean ? `${clean.clean}` : `${Math.round(bpm)}`"
     :unit="
-      clean
-        ? `of ${clean.of} ${clean.of === 1 ? 'bar' : 'bars'} clean, at ${Math.round(shown!.data.bpm)}`
-        : 'quarters a minute'
+      clean ? `of ${barsCounted(clean.of)} clean, at ${Math.round(shown!.data.bpm)}` : 'quarters a minute'
     "
     aim=""
     :note="listening.note?.written"

@@ -3,7 +3,7 @@ import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { isTyping, pressesButton } from '@/base/keys.ts'
-import { ofLearner } from '@halitus/core/records'
+import { barsCounted, ofLearner } from '@halitus/core/records'
 import { useLesson } from '@/lesson/index.ts'
 import Plate from '@/parts/Plate.vue'
 import Why from '@/parts/Why.vue'
@@ -30,12 +30,14 @@ watch(
     plan.value = 0
   },
 )
-const many = (bars: number) => `${bars} ${bars === 1 ? 'bar' : 'bars'}`
 const headline = computed(() => {
   const now = sheet.value
   if (!now) return ''
   const written = now.bars.length
-  const bars = now.toLearn < written ? `${many(now.toLearn)} to learn, not ${written}.` : `${many(written)}.`
+  const bars =
+    now.toLearn < written
+      ? `${barsCounted(now.toLearn)} to learn, not ${written}.`
+      : `${barsCounted(written)}.`
   return `${now.reading.key} ${bars}`
 })
 /** How a move went when it was counted last, in either direction. */
@@ -109,7 +111,7 @@ const fingers = (touches: string[]) => {
     </p>
     <SheetMusic
       :music-xml="sheet.musicXml"
-      :label="`${sheet.title}, ${many(sheet.bars.length)}. Touch a note for its fingers.`"
+      :label="`${sheet.title}, ${barsCounted(sheet.bars.length)}. Touch a note for its fingers.`"
       :apart="10"
       :scale="54"
       @note="touched = $event"
