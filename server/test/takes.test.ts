@@ -134,7 +134,7 @@ describe('kept takes', () => {
       without[part] = file[part].filter((x: { learnerId: string }) => x.learnerId !== 'ottoline-brask')
     without.learners = file.learners.filter((l: { id: string }) => l.id !== 'ottoline-brask')
     const cards = new Set(without.cards.map((c: { id: string }) => c.id))
-    for (const part of ['ticks', 'reports'])
+    for (const part of ['ticks', 'reports', 'numbers'])
       without[part] = file[part].filter((x: { cardId: string }) => cards.has(x.cardId))
     const reeds = new Set(without.reeds.map((x: { id: string }) => x.id))
     without.reedUses = file.reedUses.filter((x: { reedId: string }) => reeds.has(x.reedId))

@@ -5,6 +5,7 @@ import {
   id,
   instrumentId,
   moment,
+  name,
   noteText,
   STAGES,
   strict,
@@ -31,6 +32,13 @@ export const cardRow = strict({
   aim: text(300),
   notes: array().of(noteText()).required().max(8),
   ...printedLine(160),
+  why: text(300).optional(),
+  asks: strict({
+    goal: text(40),
+    about: text(64),
+    value: finite().min(0).max(10_000).nullable().defined(),
+    unit: text(20),
+  }).optional(),
 })
 const rows = () => uniqueBy(cardRow, (r: { id: string }) => r.id, 'row').max(12)
 
@@ -50,6 +58,10 @@ export const cardPatch = strict({
 })
 export type CardPatch = InferType<typeof cardPatch>
 
+/** Who signed off a child's week, by the name that was typed. */
+const signed = strict({ by: name(80), at: moment() })
+export type Signed = InferType<typeof signed>
+export const signInput = strict({ by: name(80) })
 export const cardRecord = strict({
   id: id(),
   learnerId: id(),
@@ -60,6 +72,10 @@ export const cardRecord = strict({
   sessions: whole(SESSIONS.low, SESSIONS.high),
   listenFor: text(200),
   rows: array().of(cardRow).required().max(12),
+  /** What found no room on it. */
+  left: array().of(cardRow).max(100).default([]),
+  /** The adult who saw that it was practised. */
+  signed: signed.nullable().notRequired().default(null),
 })
 export type CardRecord = InferType<typeof cardRecord>
 
@@ -81,6 +97,26 @@ export const reportInput = strict({
   at: doneAt(),
 })
 export const tick = strict({ rowId: id(), session: whole(1, SESSIONS.high), at: moment() })
+/** Units in which something is noted at home. */
+export const NUMBER_UNITS = ['s', 'clicks', 'counts', 'cents', 'a minute', 'hits', 'times'] as const
+const aNumber = {
+  id: id(),
+  value: finite().min(0).max(10_000),
+  unit: string().required().oneOf(NUMBER_UNITS),
+  /** Heard by the learner's own device; otherwise written down. */
+  measured: boolean().required(),
+}
+/** A number that came back from home, for one row in one session. */
+export const numberInput = strict({ ...aNumber, at: doneAt() })
+export type NumberInput = {
+  id: string
+  value: number
+  unit: NumberUnit
+  measured: boolean
+  at?: string | undefined
+}
+export type NumberUnit = (typeof NUMBER_UNITS)[number]
+export const homeNumber = strict({ ...aNumber, row: id(), session: whole(1, SESSIONS.high), at: moment() })
 export const report = strict({ id: id(), kind: string().required().oneOf(TROUBLES), text: text(500) })
   .shape({
     at: moment(),
@@ -106,6 +142,8 @@ export const cardAnswer = cardRecord
     needsSignature: boolean().required(),
     ticks: array().of(tick).required(),
     reports: array().of(report).required(),
+    /** What came back from home, oldest first. */
+    numbers: array().of(homeNumber).required(),
   })
   .noUnknown()
 export type CardAnswer = InferType<typeof cardAnswer>

@@ -13,6 +13,7 @@ import {
 } from '../fields/index.ts'
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
+import { HURTS } from '../trouble/index.ts'
 import { cardAnswer, cardRow, report } from './cards.ts'
 import { entryRecord } from './entries.ts'
 import { lessonRecord, regular, type Regular } from './lessons.ts'
@@ -127,8 +128,38 @@ export const lessonAnswer = strict({
   plans: array().of(plan).required(),
   concerns: array().of(concern).required(),
   aims: array().of(aim).required(),
-  /** When dizziness was last reported from home. */
-  easedSince: moment().nullable().defined(),
+  /** What home says that bears on aims: what hurt there and isn't over, and numbers. */
+  home: strict({
+    eased: strict({ at: moment(), by: string().required().oneOf(HURTS) })
+      .optional()
+      .default(undefined),
+    numbers: array()
+      .of(
+        strict({
+          goal: string().required(),
+          about: string().defined(),
+          value: number().required(),
+          unit: string().required(),
+          measured: boolean().required(),
+          at: moment(),
+        }),
+      )
+      .optional(),
+    asked: array()
+      .of(
+        strict({
+          on: string().required(),
+          goal: string().required(),
+          about: string().defined(),
+          value: number().required(),
+        }),
+      )
+      .optional(),
+  }).required(),
+  /** What found no room on the card, and why. */
+  left: array()
+    .of(strict({ title: string().required(), why: string().defined() }))
+    .required(),
   /** Card given in this lesson, if composed already. */
   card: cardAnswer
     .shape({ leftOut: array().of(cardRow).required().max(100) })

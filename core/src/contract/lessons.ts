@@ -1,5 +1,6 @@
 import { boolean, string, type InferType } from 'yup'
 import { day, id, instrumentId, moment, strict, whole } from '../fields/index.ts'
+import { changedPlan } from './plans.ts'
 
 export const lessonInput = strict({
   id: id(),
@@ -16,6 +17,9 @@ export const lessonRecord = lessonInput
     cancelled: boolean().required(),
     /** The day of a learner's regular lessons that this one stands for, wherever it was moved to. */
     regularDay: day().nullable().defined(),
+    /** The group that has it together; each member has a lesson of their own at that time. */
+    groupId: id().nullable().notRequired().default(null),
+    changedPlan: changedPlan.nullable().notRequired().default(null),
   })
   .noUnknown()
 export type LessonRecord = InferType<typeof lessonRecord>

@@ -1,5 +1,5 @@
-import { string, type InferType } from 'yup'
-import { STAGES, strict, text, version } from '../fields/index.ts'
+import { array, boolean, number, string, type InferType } from 'yup'
+import { id, STAGES, strict, text, uniqueBy, version, whole } from '../fields/index.ts'
 
 /** What is planned for a stop; `version` is the one the writer saw, 0 when there was none. */
 export const planInput = strict({ text: text(1000), version: version(0) })
@@ -9,3 +9,41 @@ export const plan = strict({
   version: version(0),
 })
 export type Plan = InferType<typeof plan>
+
+/** What a teacher changed in a lesson's plan: minutes, order, what is left for next time and what is brought in. */
+export const changedPlan = strict({
+  minutes: uniqueBy(strict({ id: id(), minutes: whole(1, 60) }), (m: { id: string }) => m.id, 'item').max(60),
+  order: uniqueBy(id(), (x: string) => x, 'item').max(60),
+  out: uniqueBy(id(), (x: string) => x, 'item').max(60),
+  in: uniqueBy(id(), (x: string) => x, 'item').max(60),
+})
+export type ChangedPlan = InferType<typeof changedPlan>
+export const lessonPlanQuery = strict({
+  minutes: string().matches(
+    /^\d{1,3}$/,
+    ({ path, value }) => `${path} is “${value}”; it is whole minutes, 1 to 180.`,
+  ),
+})
+
+const planItem = strict({
+  id: id(),
+  stage: string().required().oneOf(STAGES),
+  part: string().required(),
+  title: string().required(),
+  minutes: whole(1, 180),
+  /** Whether lips and breath work. */
+  air: boolean().required(),
+  /** Written notes that it asks for. */
+  notes: array().of(string().required()).required(),
+  about: string(),
+  aim: strict({ value: number().required(), unit: string().required() }).optional().default(undefined),
+  why: string().required(),
+})
+export const lessonPlanAnswer = strict({
+  items: array().of(planItem).required(),
+  /** What isn't reached, and why; it comes first next time. */
+  left: array()
+    .of(strict({ id: id(), title: string().required(), why: string().required() }))
+    .required(),
+})
+export type LessonPlanAnswer = InferType<typeof lessonPlanAnswer>

@@ -2,7 +2,7 @@ import { ADDRESSES, type Method, type PathNames } from '../addresses/index.ts'
 import { boolean, mixed, object, type InferType } from 'yup'
 import type { Checkable } from '../fields/index.ts'
 import { strict, whole } from '../fields/index.ts'
-import type { Aim, Concern } from '../records/index.ts'
+import type { Aim, Concern, Home } from '../records/index.ts'
 import { backupAnswer, backupList, restoreAnswer } from './backups.ts'
 import { faultsAnswer, faultsQuestion, predictAnswer, predictQuestion } from './acoustics.ts'
 import {
@@ -34,6 +34,9 @@ import {
   seenInput,
   tickInput,
   type CardAnswer,
+  numberInput,
+  signInput,
+  type NumberInput,
   type TickInput,
   type ComposeInput,
 } from './cards.ts'
@@ -177,8 +180,10 @@ export interface LessonAnswer {
   plans: Plan[]
   concerns: Concern[]
   aims: Aim[]
-  /** When dizziness was last reported from home. */
-  easedSince: string | null
+  /** What home says that bears on aims. */
+  home: Home
+  /** What found no room on the card, and why. */
+  left: { title: string; why: string }[]
   /** Card given in this lesson, if composed already. */
   card: (CardAnswer & { leftOut: CardAnswer['rows'] }) | null
   /** Card that the learner brings along. */
@@ -274,6 +279,20 @@ export const ROUTES = {
     answer: cardAnswer,
   }),
   untick: route(ADDRESSES.untick, 'Take a tick back', {
+    query: as<CardQuery>(cardQuery),
+    answer: cardAnswer,
+  }),
+  number: route(ADDRESSES.number, 'A number from home, for a row in a session', {
+    body: as<NumberInput>(numberInput),
+    query: as<CardQuery>(cardQuery),
+    answer: cardAnswer,
+  }),
+  dropNumber: route(ADDRESSES.dropNumber, 'Take a number back', {
+    query: as<CardQuery>(cardQuery),
+    answer: cardAnswer,
+  }),
+  sign: route(ADDRESSES.sign, 'An adult has seen that it was practised', {
+    body: signInput,
     query: as<CardQuery>(cardQuery),
     answer: cardAnswer,
   }),

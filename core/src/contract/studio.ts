@@ -2,9 +2,10 @@ import { array, number, string, type AnySchema, type InferType } from 'yup'
 import { finite, id, moment, name, strict, text, version, whole } from '../fields/index.ts'
 import { NAMINGS, type Naming } from '../pitch/index.ts'
 import type { EntryRecord } from '../records/index.ts'
-import { cardRecord, report, tick, type CardRecord } from './cards.ts'
+import { cardRecord, homeNumber, report, tick, type CardRecord } from './cards.ts'
 import { entryRecord } from './entries.ts'
 import { chosenSchools, learnerRecord, type LearnerRecord } from './learners.ts'
+import { awayRecord, groupRecord } from './groups.ts'
 import { lessonRecord } from './lessons.ts'
 import { pieceRecord, serviceRecord } from './pieces.ts'
 import { plan } from './plans.ts'
@@ -40,6 +41,7 @@ export const STUDIO_PARTS = {
   cards: cardRecord,
   ticks: tick.shape({ cardId: id() }).noUnknown(),
   reports: report.shape({ cardId: id() }).noUnknown(),
+  numbers: homeNumber.shape({ cardId: id() }).noUnknown(),
   plans: plan.shape({ learnerId: id() }).noUnknown(),
   reeds: reedRecord,
   reedUses: reedUseRecord,
@@ -47,6 +49,8 @@ export const STUDIO_PARTS = {
   services: serviceRecord,
   tunes: tuneRecord,
   tunePlayers: tunePlayer,
+  groups: groupRecord,
+  away: awayRecord,
 } as const
 export type StudioPart = keyof typeof STUDIO_PARTS
 export const STUDIO_PART_NAMES = Object.keys(STUDIO_PARTS) as StudioPart[]

@@ -89,6 +89,9 @@ const fromVersion2 = (old: Loose): Loose => ({
   reports: list(old.reports).map((row) => ({ seenAt: null, ...row })),
 })
 
+/** Lists that came without a version of their own. */
+const LATER = ['tunes', 'tunePlayers', 'numbers', 'groups', 'away'] as const
+
 /**
  * Brings a studio's file of an older version up to date, step by step; what it can't read it leaves for the check to name.
  * @param file whatever was sent
@@ -98,7 +101,7 @@ export function upgradeFile(file: unknown): unknown {
   let now = file as Loose
   if (now.version === 1) now = fromVersion1(now)
   if (now.version === 2) now = fromVersion2(now)
-  // Files from before a studio kept tunes don't speak of them.
-  const silent = now.version === FILE_VERSION && !(now.tunes && now.tunePlayers)
-  return silent ? { tunes: [], tunePlayers: [], ...now } : now
+  // Files from before a studio kept these don't speak of them.
+  if (now.version !== FILE_VERSION) return now
+  return { ...Object.fromEntries(LATER.filter((part) => !now[part]).map((part) => [part, []])), ...now }
 }

@@ -1,7 +1,8 @@
 import { STAGES } from '../fields/index.ts'
 import { isBefore } from '../time/index.ts'
+import { isHurt } from '../trouble/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import type { CardRow, CardRowKind, RowProposal } from '../records/index.ts'
+import type { CardRow, CardRowKind, Home, RowProposal } from '../records/index.ts'
 
 export interface WeekCard {
   sessions: number
@@ -35,7 +36,7 @@ export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): 
   const WORDS: Partial<Record<string, { title: string; minutes: number; least: number; aim: string }>> = {
     breath: { title: 'Breath', minutes: 2, least: 1, aim: 'Easy before fast.' },
     tongue: { title: 'Tongue', minutes: 2, least: 1, aim: 'Easy before fast.' },
-    tune: { title: 'Tune', minutes: 5, least: 3, aim: 'Slow enough to be right.' },
+    tune: { title: 'Tune', minutes: 5, least: 2, aim: 'Slow enough to be right.' },
   }
   const WEIGHTS: Partial<Record<string, number>> = { breath: 80, tune: TUNE_WEIGHT }
   return plans.flatMap(({ stage, text }) => {
@@ -64,12 +65,13 @@ export const NEW_LESSONS = 3
  * What every card has though nobody measured it: breath first of all, sounds on the small part while there is no tone, and
  * in the first lessons assembly and a pattern to clap.
  * @param proposals what the lesson gave
- * @param known lessons before this one; whether dizziness was reported and not answered yet
+ * @param known lessons before this one; whether dizziness was reported and not answered yet; whether notes of the whole instrument
+ * are played
  */
 export function basicRows(
   inst: Instrument,
   proposals: readonly RowProposal[],
-  known: { lessonsBefore: number; eased: boolean },
+  known: { lessonsBefore: number; eased: boolean; whole?: boolean },
 ): RowProposal[] {
   const has = (kind: CardRowKind) => proposals.some((p) => p.kind === kind && p.weight > WAITING_WEIGHT)
   const fresh = known.lessonsBefore < NEW_LESSONS
@@ -113,13 +115,24 @@ export function basicRows(
     ...(has('breath') ? [] : [breath]),
     ...(has('sound')
       ? []
-      : [row('sound', `Ten sounds: ${part}`, '10 times, long and smooth', 3, 70, 'Rest between them.')]),
+      : [
+          known.whole
+            ? row(
+                'sound',
+                'Ten sounds',
+                '10 times, long and smooth, on your best note',
+                3,
+                70,
+                'Rest between them.',
+              )
+            : row('sound', `Ten sounds: ${part}`, '10 times, long and smooth', 3, 70, 'Rest between them.'),
+        ]),
     ...(fresh && !has('setup')
       ? [
           row(
             'setup',
             'Put together and away',
-            `once; only what is played: ${part}`,
+            known.whole ? 'once, all of it' : `once; only what is played: ${part}`,
             2,
             30,
             'Slowly, without force, every piece back in its place.',
@@ -142,21 +155,33 @@ export function basicRows(
 }
 
 /**
- * When dizziness was last reported from home; undefined when it never was, or when a week that was given after it went well.
+ * When dizziness or soreness was last reported from home; undefined when neither ever was, or when a week that was given after it
+ * went well.
  * @param wentWell days from which weeks that went well were given
  */
 export function easedSince(
   reports: readonly { kind: string; at: string }[],
   wentWell: readonly string[] = [],
-): string | undefined {
-  const at = reports.findLast((r) => r.kind === 'dizzy')?.at
-  return at !== undefined && wentWell.some((from) => isBefore(at, from)) ? undefined : at
+): Home['eased'] {
+  const last = reports.findLast((r) => isHurt(r.kind))
+  if (!last || wentWell.some((from) => isBefore(last.at, from))) return undefined
+  return isHurt(last.kind) ? { at: last.at, by: last.kind } : undefined
 }
 
+/** Said as a sentence. */
+const sentence = (text: string) => (text && !/[.!?…]$/.test(text) ? `${text}.` : text)
 /** A proposal as it stands on the card: when it got shorter, so did what is asked. */
-const rowOf = ({ leastMinutes: _, weight: __, amountIn, ...row }: RowProposal): CardRow => ({
+const rowOf = ({
+  leastMinutes: _,
+  weight: __,
+  from: ___,
+  earlier: ____,
+  amountIn,
+  ...row
+}: RowProposal): CardRow => ({
   ...row,
   amount: amountIn?.(row.minutes) ?? row.amount,
+  aim: sentence(row.aim),
 })
 const sum = (rows: readonly { minutes: number }[]) => rows.reduce((all, r) => all + r.minutes, 0)
 

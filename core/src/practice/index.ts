@@ -31,5 +31,6 @@ export {
   type Circumstances,
 } from './attention.ts'
 export { sessionNow } from './session.ts'
+export { composeWeek, homeOf, weekFor, type GivenCard, type WeekAsked } from './compose.ts'
 export { weekLoad, wentWell, type WeekDone, type WeekLoad } from './week.ts'
 export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'

@@ -1,5 +1,6 @@
 import { dayAfter, dayOf, isBefore } from '../time/index.ts'
 import { practised } from './attention.ts'
+import { isHurt, troubleWords } from '../trouble/index.ts'
 import { SESSION_MINUTES, SESSIONS } from './card.ts'
 
 /** A week’s card as far as it tells how much was practised. */
@@ -22,17 +23,13 @@ export interface WeekLoad {
 const LIGHTER = { one: 0.75, more: 0.6 } as const
 /** A good week: so many of its sessions. */
 const GOOD_SHARE = 0.6
-/** Reports after which nothing rises. */
-const HURTS = ['dizzy', 'sore']
-const HURT_WORDS: Readonly<Record<string, string>> = { dizzy: 'Dizzy', sore: 'Sore' }
 
 /**
  * Whether a week went well: sessions done, nothing reported that hurts. After dizziness or soreness things stay easier until one
  * did.
  */
 export const wentWell = (week: WeekDone): boolean =>
-  practised(week).sessionsDone >= GOOD_SHARE * week.sessions &&
-  !week.reports.some((r) => HURTS.includes(r.kind))
+  practised(week).sessionsDone >= GOOD_SHARE * week.sessions && !week.reports.some((r) => isHurt(r.kind))
 
 const within = (n: number, { low, high }: { low: number; high: number }) =>
   Math.round(Math.min(high, Math.max(low, n)))
@@ -62,20 +59,27 @@ export function weekLoad(
   if (!last) return { ...full, why: `As agreed; no week is over yet.${shared}` }
   let idle = 0
   while (idle < over.length && practised(over.at(-1 - idle)!).ticked === 0) idle++
+  // What hurt counts until a week went well.
+  const good = over.findLastIndex(wentWell)
+  const hurt = over
+    .slice(good + 1)
+    .flatMap((w) => w.reports)
+    .findLast((r) => isHurt(r.kind))
+  const noMore = Math.min(full.minutesPerSession, within(last.minutes, SESSION_MINUTES))
   if (idle) {
     const share = idle === 1 ? LIGHTER.one : LIGHTER.more
+    const lighter = within(full.minutesPerSession * share, SESSION_MINUTES)
     return {
-      minutesPerSession: within(full.minutesPerSession * share, SESSION_MINUTES),
+      minutesPerSession: idle > 1 || hurt ? Math.min(lighter, noMore) : lighter,
       sessions: full.sessions,
-      why: `${idle === 1 ? 'A week' : `${idle} weeks`} without practice: ${Math.round(share * 100)} % of the minutes, so that beginning is easy.${shared}`,
+      why: `${idle === 1 ? 'A week' : `${idle} weeks`} without practice: ${Math.round(share * 100)} % of the minutes${idle > 1 || hurt ? ', and no more than on the last card' : ''}, so that beginning is easy.${shared}`,
     }
   }
-  const hurt = last.reports.find((r) => HURTS.includes(r.kind))
   if (hurt) {
     return {
-      minutesPerSession: Math.min(full.minutesPerSession, within(last.minutes, SESSION_MINUTES)),
+      minutesPerSession: noMore,
       sessions: Math.min(full.sessions, last.sessions),
-      why: `${HURT_WORDS[hurt.kind]} last week: no more than last week until a week went well.${shared}`,
+      why: `${troubleWords(hurt.kind)} at home: no more than last week until a week went well.${shared}`,
     }
   }
   const done = practised(last).sessionsDone

@@ -2,10 +2,10 @@ import { centsInWords } from '../pitch/index.ts'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, strict } from '../fields/index.ts'
 import { spokenName, type Instrument } from '../instruments/index.ts'
-import { kindOf, slug } from './kind.ts'
+import { asked, kindOf, slug } from './kind.ts'
 
-/** Asked for at first, and how far each next aim lies above what was reached, cents (chosen by Halitus). */
-export const BEND = { firstCents: 40, stepCents: 10 } as const
+/** Asked for at first, and how far each next aim lies above what was reached, cents; so many steps back after a miss (chosen by Halitus). */
+export const BEND = { firstCents: 40, stepCents: 10, backSteps: 2 } as const
 
 const partOf = (inst: Instrument, part: string) => inst.teaching.smallParts.find((p) => p.id === part)
 /** @throws Refusal naming the parts that there are */
@@ -48,16 +48,20 @@ export const bend = kindOf(
     checkAbout: (about, inst) => checkPart(inst, about, 'data.about'),
     limits: [10, 1200],
     ease: (value) => Math.max(BEND.stepCents, value - BEND.stepCents),
+    reached: (d) => (bendRange(d) >= d.aimCents ? bendRange(d) : 0),
     next(history) {
       const last = history.at(-1)
       if (!last)
         return { value: BEND.firstCents, why: `Not bent yet: begin with ${BEND.firstCents} cents in all.` }
       const range = bendRange(last)
-      if (range < last.aimCents)
+      if (range < last.aimCents) {
+        const reached = Math.ceil(range / BEND.stepCents) * BEND.stepCents
+        const value = Math.max(BEND.stepCents, reached, last.aimCents - BEND.backSteps * BEND.stepCents)
         return {
-          value: last.aimCents,
-          why: `${range} of ${last.aimCents} cents: the same again, no pinching.`,
+          value: Math.min(value, last.aimCents),
+          why: `${range} of ${last.aimCents} cents: ${value < last.aimCents ? 'back a little' : 'the same again'}, no pinching.`,
         }
+      }
       const value = (Math.floor(range / BEND.stepCents) + 1) * BEND.stepCents
       return { value, why: `Bent ${centsInWords(range)} of ${last.aimCents}: a little further.` }
     },
@@ -84,13 +88,14 @@ export const bend = kindOf(
   rows({ inst, entries, aim, observes }) {
     const last = entries.at(-1)?.data
     if (!last) return []
-    const { value } = aim(last.part)
+    const next = aim(last.part)
     return [
       {
         id: `bend-${slug(last.part)}`,
         kind: 'sound' as const,
         title: `Bend the pitch: ${partOf(inst, last.part)?.part ?? last.part}`,
-        amount: observes ? '5 times down and up' : `5 times down and up, aim ${value} cents`,
+        amount: observes ? '5 times down and up' : `5 times down and up, aim ${next.value} cents`,
+        ...asked(next, observes),
         minutes: 2,
         leastMinutes: 1,
         weight: 30,

@@ -5,7 +5,7 @@ import { Refusal } from '../errors/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { parseNote, prettyNote } from '../pitch/index.ts'
 import { dayOf, daysBetween, type Moment } from '../time/index.ts'
-import { kindOf, slug, type Noted } from './kind.ts'
+import { asked, kindOf, slug, timed, timesWords, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 
 export const LOUDNESS = ['soft', 'middling', 'loud'] as const
@@ -35,7 +35,7 @@ export const clicksIn = (seconds: number, perMinute: number) =>
   Math.floor((Math.round(seconds * 10) / 10) * (perMinute / 60) + 1e-9)
 
 /** Asked for at first, and how many more next time: one to five (common practice, no source; how many when: Halitus). */
-export const COUNT = { firstClicks: 6, more: { easy: 4, fair: 2, hard: 1 } } as const
+export const COUNT = { firstClicks: 6, restS: 15, more: { easy: 4, fair: 2, hard: 1 } } as const
 /** Much less than was aimed at: a short day, and next time asks for less. */
 const SHORT_DAY = 0.8
 
@@ -118,6 +118,7 @@ export const breathCount = kindOf(schema)({
     },
     limits: [1, 200],
     ease: (value) => Math.max(1, value - 2),
+    reached: (d) => (d.clicks >= d.aimClicks ? d.clicks : 0),
     next(history) {
       const last = history.at(-1)
       if (!last)
@@ -158,18 +159,20 @@ export const breathCount = kindOf(schema)({
   rows({ entries, before, aim, observes, dizzy }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
-    const { value } = aim(countKey(last))
-    const times = dizzy ? 'once' : '3 times'
+    const next = aim(countKey(last))
     return [
       {
         id: `breath-count-${slug(noteKey(last.written))}`,
         kind: 'breath' as const,
         title: 'One note, one breath',
-        amount: observes
-          ? `${times} at ${last.perMinute}, to the end of the breath`
-          : `${times} at ${last.perMinute}, aim ${value} clicks; write them down`,
-        minutes: dizzy ? 1 : 2,
-        leastMinutes: 1,
+        ...timed(
+          { times: dizzy ? 1 : 3, eachS: (60 * next.value) / last.perMinute + COUNT.restS, least: 1 },
+          (n) =>
+            observes
+              ? `${timesWords(n)} at ${last.perMinute}, to the end of the breath`
+              : `${timesWords(n)} at ${last.perMinute}, aim ${next.value} clicks; write them down`,
+        ),
+        ...asked(next, observes),
         weight: entries.length ? 78 : 45,
         aim: 'A relaxed breath, not the biggest. Rest between. Dizzy: stop.',
         notes: [last.written],

@@ -11,7 +11,7 @@ import {
 } from '../breath/index.ts'
 import { OutOfRange, Refusal } from '../errors/index.ts'
 import { finite, strict, whole } from '../fields/index.ts'
-import { kindOf, type Noted } from './kind.ts'
+import { kindOf, timed, timesWords, type Noted } from './kind.ts'
 
 export interface BreathCycle extends Pattern {
   perMinute: number
@@ -19,6 +19,9 @@ export interface BreathCycle extends Pattern {
   /** Quiet, easy and to the end. */
   well: boolean
 }
+
+/** A round of the shrinking breath with a quiet breath after it: 8 counts at 60 and as long again, s. */
+const ROUND_S = 16
 
 /** Rounds, oldest first, as the shrinking breath looks at them. */
 export const roundsOf = (entries: readonly Noted<BreathCycle>[]) =>
@@ -78,9 +81,11 @@ export const breathCycle = kindOf(
         id: 'breath-cycle',
         kind: 'breath' as const,
         title: 'Breath by counts',
-        amount: `${patternWords(SHRINKING[row]!)}, ${rounds} times${next && !dizzy ? `; when that is easy, ${patternWords(next)}` : ''}`,
-        minutes: 2,
-        leastMinutes: 1,
+        ...timed(
+          { times: rounds, eachS: ROUND_S, least: 2 },
+          (n) =>
+            `${patternWords(SHRINKING[row]!)}, ${timesWords(n)}${next && !dizzy ? `; when that is easy, ${patternWords(next)}` : ''}`,
+        ),
         weight: 80,
         aim: 'Seated, shoulders low, no noise on the way in. Dizzy: stop and rest.',
         notes: [],

@@ -22,6 +22,16 @@ export interface Diagnosis {
   helped: 'yes' | 'no' | 'not tried'
 }
 
+/** The same cause twice running, and what was tried didn't help the second time. */
+function again(entries: readonly Noted<Diagnosis>[]): Diagnosis | undefined {
+  const [one, two] = entries.slice(-2).map((e) => e.data)
+  const comes = one && two && one.cause === two.cause && two.helped !== 'yes' && one.cause !== OTHER
+  return comes ? one : undefined
+}
+
+/** What goes home when what was tried didn't help. */
+const AGAIN = 'What was tried didn’t help yet: the smallest part, slowly, watching; bring what you saw.'
+
 /** A cause with what to do about it. */
 type Curable = Cause & { remedy: string; caution?: string }
 type Curables = Omit<Model, 'causes'> & { causes: readonly Curable[] }
@@ -61,16 +71,22 @@ export function diagnosis(of: {
       return `${words}${d.helped === 'yes' ? '; what was tried helped' : d.helped === 'no' ? '; what was tried didn’t help' : ''}`
     },
     line: (entries: readonly Diagnosis[]) => (entries.length ? of.line : null),
-    rows(inst: Instrument, entries: readonly Noted<Diagnosis>[]): RowProposal[] {
+    rows(
+      inst: Instrument,
+      entries: readonly Noted<Diagnosis>[],
+      before: readonly Noted<Diagnosis>[],
+    ): RowProposal[] {
       const last = entries.findLast((e) => e.data.helped !== 'no')?.data
       const cause = last && causeOf(inst, last.cause)
+      if (!cause && entries.length && again([...before, ...entries]))
+        return [{ ...of.row, id: `${of.kind}-again`, aim: AGAIN, notes: [] }]
       if (!cause) return []
       const aim = `${cause.remedy}${cause.caution ? ` ${cause.caution}` : ''}`
       return [{ ...of.row, id: `${of.kind}-${cause.id}`, aim, notes: [] }]
     },
     concerns(inst: Instrument, entries: readonly Noted<Diagnosis>[]): Concern[] {
-      const [one, two] = entries.slice(-2).map((e) => e.data)
-      if (!one || !two || one.cause !== two.cause || two.helped === 'yes' || one.cause === OTHER) return []
+      const one = again(entries)
+      if (!one) return []
       const words = causeOf(inst, one.cause)?.words ?? ''
       const sentence = `${of.line}: ${words.charAt(0).toLowerCase()}${words.slice(1)}, again`
       return [{ kind: of.kind, weight: of.weight, sentence }]

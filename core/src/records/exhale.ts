@@ -1,8 +1,8 @@
 import { finite, strict, whole } from '../fields/index.ts'
-import { kindOf } from './kind.ts'
+import { asked, kindOf, timed, timesWords } from './kind.ts'
 
 /** Asked for at first, and how much more next time, s (felt at the sides after 10 to 12 s: common practice, no source). */
-export const EXHALE = { firstS: 8, moreS: 2, topS: 40 } as const
+export const EXHALE = { firstS: 8, moreS: 2, topS: 40, restS: 6 } as const
 
 const tenths = (s: number) => Math.round(s * 10) / 10
 
@@ -24,12 +24,16 @@ export const exhale = kindOf(strict({ seconds: finite().min(0.5).max(180), aimS:
     checkAbout() {},
     limits: [1, 60],
     ease: (value) => Math.max(4, value - EXHALE.moreS),
+    reached: (d) => (tenths(d.seconds) >= d.aimS ? Math.floor(d.seconds) : 0),
     next(history) {
       const last = history.at(-1)
       if (!last) return { value: EXHALE.firstS, why: `Not timed yet: begin with ${EXHALE.firstS} s.` }
       const blown = tenths(last.seconds)
-      if (blown < last.aimS)
-        return { value: last.aimS, why: `${blown.toFixed(1)} of ${last.aimS} s: the same again, thinner.` }
+      if (blown < last.aimS) {
+        const value = Math.max(Math.ceil(blown), last.aimS - EXHALE.moreS)
+        const how = value < last.aimS ? 'one step back' : 'the same again'
+        return { value, why: `${blown.toFixed(1)} of ${last.aimS} s: ${how}, thinner.` }
+      }
       const value = Math.max(Math.ceil(blown), Math.min(EXHALE.topS, last.aimS + EXHALE.moreS))
       return { value, why: `${blown.toFixed(1)} s, steady: on from there.` }
     },
@@ -55,15 +59,17 @@ export const exhale = kindOf(strict({ seconds: finite().min(0.5).max(180), aimS:
       : [],
   rows({ entries, aim, observes, dizzy }) {
     if (!entries.length) return []
-    const { value } = aim('stream')
+    const next = aim('stream')
     return [
       {
         id: 'exhale',
         kind: 'breath' as const,
         title: 'Steady stream on the hand',
-        amount: `${dizzy ? 'twice' : '4 times'}${observes ? '' : `, aim ${value} s`}`,
-        minutes: 1,
-        leastMinutes: 1,
+        ...timed(
+          { times: dizzy ? 2 : 4, eachS: next.value + EXHALE.restS, least: 2 },
+          (n) => `${timesWords(n)}${observes ? '' : `, aim ${next.value} s`}`,
+        ),
+        ...asked(next, observes),
         weight: 50,
         aim: 'Cool and thin, the same all the way. Seated; dizzy: stop.',
         notes: [],

@@ -8,8 +8,12 @@ import { kindOf } from './kind.ts'
 const moveOf = (inst: Instrument, move: string) => inst.graces?.moves.find((m) => m.id === move)
 const nameOf = (inst: Instrument, written: string) =>
   inst.graces?.notes.find((n) => n.written === written)?.name ?? written
-const titleOf = (inst: Instrument, d: { move: string; on: string }) =>
-  `${moveOf(inst, d.move)?.name ?? d.move} on ${nameOf(inst, d.on)}`
+/** What a movement is called with its note, named once: “Throw on D” is on D by name. */
+function titleOf(inst: Instrument, d: { move: string; on: string }): string {
+  const name = moveOf(inst, d.move)?.name ?? d.move
+  const on = ` on ${nameOf(inst, d.on)}`
+  return name.endsWith(on) ? name : `${name}${on}`
+}
 
 /** A movement of quick fingers, measured. */
 export const gracenotes = kindOf(

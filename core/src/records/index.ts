@@ -13,6 +13,8 @@ export {
   type Concern,
   type Facts,
   type Goal,
+  type Home,
+  type HomeNumber,
   type RecordKind,
   type RowProposal,
   type Series,

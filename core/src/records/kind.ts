@@ -4,6 +4,7 @@ import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import { seedOf, type Random } from '../player/index.ts'
 import type { LineNote } from '../tongue/index.ts'
 import type { Moment } from '../time/index.ts'
+import type { Hurt } from '../trouble/index.ts'
 
 /** Something that happened in a lesson. */
 export interface EntryOf<K extends string, D> {
@@ -55,8 +56,29 @@ export interface Goal<D> {
   ease?(value: number): number
   /** Where a first aim begins when something else was done well before: the whole instrument after its part. */
   carries?(entries: readonly { kind: string; data: object }[]): { value: number; why: string } | undefined
+  /** What an entry reached, in the unit of the aim: 0 where it didn't hold. */
+  reached(data: D): number
   /** The next aim from all entries about the same thing, oldest first; never below what was just held. */
   next(history: readonly D[]): { value: number; why: string }
+}
+
+/** A number that came back from home, written down or heard by the learner's own phone. */
+export interface HomeNumber {
+  /** The kind of record whose aim it belongs to, and what it is about. */
+  goal: string
+  about: string
+  value: number
+  unit: string
+  measured: boolean
+  at: Moment
+}
+/** What home says that bears on aims. */
+export interface Home {
+  /** Dizziness or soreness reported on a card, while no week that was given later went well. */
+  eased?: { at: Moment; by: Hurt } | undefined
+  numbers?: readonly HomeNumber[] | undefined
+  /** What the newest card of each instrument asks: while something hurts, nothing asks for more. */
+  asked?: readonly { on: string; goal: string; about: string; value: number }[] | undefined
 }
 
 /** One number over time. */
@@ -101,6 +123,10 @@ export interface CardRow {
   /** Beats of a bar of it and the note that gets one; four quarters when left out. */
   beats?: number | undefined
   beatType?: number | undefined
+  /** Why it is on the card, with the numbers that led to it. */
+  why?: string | undefined
+  /** The number that is written down for each session; its aim is null for who observes. */
+  asks?: { goal: string; about: string; value: number | null; unit: string } | undefined
 }
 
 /** A row that could stand on the card; when minutes are short it shrinks to `leastMinutes` before it drops out. */
@@ -110,7 +136,44 @@ export interface RowProposal extends CardRow {
   weight: number
   /** How long or how many times in fewer minutes; left out where that doesn't change. */
   amountIn?(minutes: number): string
+  /** The kind of record that proposes it. */
+  from?: string | undefined
+  /** Comes from earlier lessons alone: nothing of the kind was done today. */
+  earlier?: boolean | undefined
 }
+
+/** A row's number and its reason, from the aim that it asks for; who observes is told neither. */
+export const asked = (
+  { kind: goal, about, value, unit, why }: Aim,
+  observes: boolean,
+): Pick<RowProposal, 'asks' | 'why'> => ({
+  asks: { goal, about, value: observes ? null : value, unit },
+  ...(!observes && { why }),
+})
+
+/**
+ * Something done so many times, as minutes: how many fit, and how it is said for fewer.
+ * @param of.eachS one time with its rest, s
+ * @param of.least so many times at least, when minutes are short
+ * @param words the amount for so many times
+ * @example timed({ times: 4, eachS: 40, least: 2 }, (n) => `${n} times`) // { amount: '4 times', minutes: 3, leastMinutes: 2, … }
+ */
+export function timed(
+  of: { times: number; eachS: number; least?: number },
+  words: (times: number) => string,
+): Pick<RowProposal, 'amount' | 'minutes' | 'leastMinutes'> & Required<Pick<RowProposal, 'amountIn'>> {
+  const minutesFor = (times: number) => Math.max(1, Math.ceil((times * of.eachS) / 60))
+  const least = Math.min(of.times, of.least ?? 1)
+  return {
+    amount: words(of.times),
+    minutes: minutesFor(of.times),
+    leastMinutes: minutesFor(least),
+    amountIn: (minutes) => words(Math.max(least, Math.min(of.times, Math.floor((60 * minutes) / of.eachS)))),
+  }
+}
+/** So many times, in words. @example timesWords(1) // 'once' */
+export const timesWords = (times: number): string =>
+  times === 1 ? 'once' : times === 2 ? 'twice' : `${times} times`
 
 /** Numbers that diagnoses ask for, where they were measured. */
 export interface Facts {
@@ -167,6 +230,8 @@ export interface LessonSoFar<D> {
   dizzy: boolean
   /** Written notes that the learner knows: no other ones are asked for. */
   notes: readonly string[]
+  /** When the lesson is, or what was noted last. */
+  today: Moment | undefined
 }
 
 export interface Known<D> {

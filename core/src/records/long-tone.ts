@@ -6,7 +6,7 @@ import { centsInWords, noteName, parseNote, prettyNote } from '../pitch/index.ts
 import type { Random } from '../player/index.ts'
 import { daysBetween, weeksInWords } from '../time/index.ts'
 import { happenings } from './happened.ts'
-import { kindOf, slug, type Concern, type Noted, type RowProposal, type Story } from './kind.ts'
+import { asked, kindOf, slug, type Concern, type Noted, type RowProposal, type Story } from './kind.ts'
 import {
   carriedOver,
   judgeTone,
@@ -230,6 +230,10 @@ export const longTone = kindOf(schema)({
         entries.filter((e) => e.kind === 'small-part').map((e) => e.data as PartSound),
         PART_STEADY_CENTS,
       ),
+    reached(d) {
+      const { held, lengthS } = judgeTone(d)
+      return held ? Math.floor(lengthS) : 0
+    },
     next: nextTarget,
   },
   series(entries) {
@@ -288,7 +292,8 @@ export const longTone = kindOf(schema)({
   rows({ entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
-    return [toneRow(last.written, aim(keyOf(last)).value, observes, 90)]
+    const next = aim(keyOf(last))
+    return [{ ...toneRow(last.written, next.value, observes, 90), ...asked(next, observes) }]
   },
   facts(entries) {
     const last = entries.at(-1)?.data

@@ -97,7 +97,7 @@ export const mouth = kindOf(diagnosisSchema())({
   check,
   noted,
   line,
-  rows: ({ inst, entries }) => rows(inst, entries),
+  rows: ({ inst, entries, before }) => rows(inst, entries, before),
   concerns: ({ inst, entries }) => concerns(inst, entries),
   *demo({ inst, week, trouble }, random) {
     if (week % 5 !== 2) return

@@ -151,7 +151,7 @@ export const move = kindOf(
       },
     ]
   },
-  rows({ entries, before }) {
+  rows({ entries, before, observes, today: now }) {
     const share = (d: Tried) => d.clean / d.tries
     const today = newestByPair(entries).map((e) => e.data)
     const pairs = new Set(today.map(pair))
@@ -163,7 +163,6 @@ export const move = kindOf(
       )
       .map((e) => e.data)
     // One that sat weeks ago and is due again comes along, the longest overdue first.
-    const now = entries.at(-1)?.at
     const fresh = new Set([...today, ...again].map((d) => aboutMove(d.from, d.to)))
     const due = now === undefined ? [] : dueBy(remembered(reviewsOfMoves(before)), now)
     const overdue = due
@@ -174,11 +173,14 @@ export const move = kindOf(
     const rowOf = (when: string) => (d: Tried) => ({
       id: `move-${slug(d.from)}-${slug(d.to)}`,
       kind: 'fingers' as const,
-      title: 'Two notes, back and forth',
+      title: `${prettyNote(d.from)} and ${prettyNote(d.to)}, back and forth`,
       amount: 'silently 5 times, slurred 8 times',
       minutes: 3,
       leastMinutes: 2,
-      aim: `All fingers at once. ${when} ${d.clean} of ${d.tries} clean.`,
+      aim: observes ? 'All fingers at once.' : `All fingers at once. ${when} ${d.clean} of ${d.tries} clean.`,
+      why: observes
+        ? `${when.replace(/:$/, '')}: not yet at once.`
+        : `${when} ${d.clean} of ${d.tries} clean.`,
       notes: [d.from, d.to],
     })
     return [

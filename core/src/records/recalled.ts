@@ -16,6 +16,8 @@ interface Asked {
 }
 /** Moves are asked for too, and noted as moves. */
 const ASKED = ['name-fingers', 'staff-fingers', 'fingers-name', 'fingers-sound'] as const satisfies Drill[]
+/** A card lasts so long. */
+const WEEK_DAYS = 7
 /** Overdue notes from which it is said. */
 const MANY_DUE = 3
 
@@ -95,16 +97,16 @@ export const recalled = kindOf(
       },
     ]
   },
-  rows({ entries, before }) {
+  rows({ entries, before, observes, today }) {
     const all = [...before, ...entries]
-    const last = all.at(-1)?.at
-    if (last === undefined) return []
+    if (!all.length || today === undefined) return []
     const known = remembered(reviewsOf(all))
     // What was forgotten today, then what comes up first.
     const weak = known.filter((r) => r.last === 'again' || r.last === 'hard')
-    const soon = known.filter((r) => !weak.includes(r) && daysBetween(last, r.due) <= 7)
+    const soon = known.filter((r) => !weak.includes(r) && daysBetween(today, r.due) <= WEEK_DAYS)
     const notes = [...weak, ...soon].slice(0, 6).map((r) => noteOf(r.about))
     if (!notes.length) return []
+    const due = dueBy(known, today)
     return [
       {
         id: 'recall',
@@ -113,15 +115,22 @@ export const recalled = kindOf(
         amount: 'cover the pictures; each note twice',
         minutes: 2,
         leastMinutes: 1,
-        aim: weak.length
-          ? `${weak.length === 1 ? 'One wasn’t' : `${weak.length} weren’t`} there at once: ${weak
+        aim:
+          weak.length && !observes
+            ? `${weak.length === 1 ? 'One wasn’t' : `${weak.length} weren’t`} there at once: ${weak
+                .slice(0, 4)
+                .map((r) => prettyNote(noteOf(r.about)))
+                .join(', ')}. Say the name, then the fingers within three seconds.`
+            : 'Say the name, then the fingers within three seconds.',
+        notes,
+        why: due.length
+          ? `${due.length === 1 ? 'One note is' : `${due.length} notes are`} due: ${due
               .slice(0, 4)
               .map((r) => prettyNote(noteOf(r.about)))
-              .join(', ')}. Say the name, then the fingers within three seconds.`
-          : 'Say the name, then the fingers within three seconds.',
-        notes,
-        // Behind what the teacher has planned in words.
-        weight: weak.length ? 38 : 24,
+              .join(', ')}${due.length > 4 ? ' …' : ''}.`
+          : 'Due within the week.',
+        // What is due keeps its minute; what comes up soon waits behind what the teacher has planned in words.
+        weight: due.length ? 66 : weak.length ? 38 : 24,
       },
     ]
   },

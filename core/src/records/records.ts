@@ -4,12 +4,15 @@ import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
 import type { Random } from '../player/index.ts'
 import { dayOf, daysBetween, instantOf, isBefore, type Moment } from '../time/index.ts'
+import { troubleWords } from '../trouble/index.ts'
 import type {
   Aim,
   Concern,
   EntryOf,
   Facts,
   Goal,
+  Home,
+  HomeNumber,
   Noted,
   RecordKind,
   RowProposal,
@@ -112,15 +115,57 @@ export function lineWords(stage: Stage, own: readonly EntryRecord[]): string {
 }
 
 /**
- * Since when things are to be one step easier: dizziness told from home, or in a lesson not long before the newest entry.
+ * Since when things are to be one step easier, and why: dizziness or soreness told from home, or dizziness in a lesson not long
+ * before the newest entry.
  * @param entries of one learner, oldest first
  */
-export function easedFrom(entries: readonly EntryRecord[], home?: Moment): Moment | undefined {
-  const newest = entries.at(-1)?.at
-  const here = ofLearner(entries).findLast((e) => e.kind === 'dizzy')?.at
+export function easedFrom(
+  entries: readonly EntryRecord[],
+  home: Home['eased'],
+): { at: Moment; words: string; dizzy: boolean } | undefined {
+  const real = ofLearner(entries)
+  const newest = real.at(-1)?.at
+  const here = real.findLast((e) => e.kind === 'dizzy')?.at
   const counts = here !== undefined && newest !== undefined && daysBetween(here, newest) <= DIZZY_DAYS
-  if (!counts) return home
-  return home === undefined || isBefore(home, here) ? here : home
+  if (counts && (home === undefined || isBefore(home.at, here)))
+    return { at: here, words: 'Dizzy in a lesson', dizzy: true }
+  if (home === undefined) return undefined
+  return { at: home.at, words: `${troubleWords(home.by)} at home`, dizzy: home.by === 'dizzy' }
+}
+
+/** Heard by a phone, so many numbers from home count; written down, so many (chosen by Halitus). */
+const HOME_COUNTS = { measured: 2, written: 3, most: 9 } as const
+/** So many of them are told. */
+const HOME_TOLD = 5
+
+/**
+ * An aim with what was done at home: it is what two of three numbers reached, where that is more than the lessons alone say, or
+ * where fewer than half of them reached what those say. Never below what was just held.
+ * @param next what the lessons alone say
+ * @param numbers about the same thing, since the lesson before last, oldest first
+ * @param held what the newest entry reached
+ */
+function withHome(
+  next: Pick<Aim, 'value' | 'why'>,
+  numbers: readonly HomeNumber[],
+  [low, high]: Goal<never>['limits'],
+  held: number,
+): Pick<Aim, 'value' | 'why'> {
+  const measured = numbers.filter((n) => n.measured)
+  const all =
+    measured.length >= HOME_COUNTS.measured ? measured : numbers.length >= HOME_COUNTS.written ? numbers : []
+  const counting = all.slice(-HOME_COUNTS.most)
+  if (!counting.length) return next
+  const sorted = counting.map((n) => n.value).sort((a, b) => a - b)
+  const usual = Math.floor(sorted[Math.floor(sorted.length / 3)]!)
+  const value = Math.max(low, Math.min(high, Math.max(usual, Math.ceil(held))))
+  const newest = counting.slice(-HOME_TOLD).map((n) => String(Math.round(10 * n.value) / 10))
+  const told = `At home${counting.length > HOME_TOLD ? ' lately' : ''} ${newest.join(', ')}`
+  const reached = counting.filter((n) => n.value >= next.value).length
+  if (value > next.value) return { value, why: `${told}: two of three reached ${value}.` }
+  if (value < next.value && reached < counting.length / 2)
+    return { value, why: `${told}: ${reached} of ${counting.length} reached ${next.value}, so ${value}.` }
+  return { value: next.value, why: `${next.why} ${told}.` }
 }
 
 /** What an entry is about, if it says so. */
@@ -131,16 +176,17 @@ const aboutOf = (goal: Goal<never>, entry: EntryRecord): string | undefined =>
  * The next aim about something: the teacher's word while nothing was measured since, else the kind's own ladder.
  * Simulated entries don't move it.
  * @param entries of one learner on one instrument, oldest first
- * @param home when dizziness was last reported from home: one step easier until the teacher sets an aim after that
+ * @param home what hurt there: one step easier until the teacher sets an aim after that; and numbers from there, which may lift an
+ * aim (see {@link HomeNumber})
  */
 export function aimFor(
   entries: readonly EntryRecord[],
   inst: Instrument,
   kind: EntryKind,
   about: string,
-  home?: Moment,
+  home: Home = {},
 ): Aim {
-  const eased = easedFrom(entries, home)
+  const eased = easedFrom(entries, home.eased)
   const goal = goalOf(kind)
   if (!goal) throw new RangeError(`${kind} has no goal`)
   const title = safely(kind, () => goal.title(about, inst), about, untold)
@@ -165,8 +211,15 @@ export function aimFor(
           },
           untold,
         )
-  const overruled = own.some((e) => e.kind === 'target' && eased !== undefined && !isBefore(e.at, eased))
-  if (eased === undefined || overruled || !goal.ease) return { ...base, ...next }
+  const overruled = own.some((e) => e.kind === 'target' && eased !== undefined && !isBefore(e.at, eased.at))
+  if (eased === undefined || overruled || !goal.ease) {
+    const from = own.at(last?.kind === 'target' ? -1 : -2)?.at
+    const numbers = (home.numbers ?? []).filter(
+      (n) => n.goal === kind && n.about === about && (from === undefined || isBefore(from, n.at)),
+    )
+    const held = last?.kind === kind ? safely(kind, () => goal.reached(last.data as never), 0, untold) : 0
+    return { ...base, ...withHome(next, numbers, goal.limits, held) }
+  }
   // One step below what was asked last, not below what would have come next.
   const before = noted(own, kind).map((n) => n.data)
   const asked =
@@ -176,22 +229,23 @@ export function aimFor(
           next.value,
           safely(kind, () => goal.next(before.slice(0, -1)).value, next.value, untold),
         )
+  const lately = home.asked?.find((a) => a.on === inst.id && a.goal === kind && a.about === about)
   return {
     ...base,
-    value: Math.min(asked, goal.ease(asked)),
-    why: `Dizzy ${eased === home ? 'at home' : 'in a lesson'}: one step easier until a week goes well or you set another aim.`,
+    value: Math.min(asked, goal.ease(asked), lately?.value ?? Infinity),
+    why: `${eased.words}: one step easier until a week goes well or you set another aim.`,
   }
 }
 
 /** Every aim that was ever worked on, the newest first. */
-export function aimsOf(entries: readonly EntryRecord[], inst: Instrument, eased?: Moment): Aim[] {
+export function aimsOf(entries: readonly EntryRecord[], inst: Instrument, home: Home = {}): Aim[] {
   const seen = new Map<string, Aim>()
   for (const entry of [...ofLearner(entries)].reverse()) {
     const goal = goalOf(entry.kind)
     const kind = entry.kind === 'target' ? (entry.data.goal as EntryKind) : entry.kind
     const about = entry.kind === 'target' ? entry.data.about : goal ? aboutOf(goal, entry) : undefined
     if (about === undefined || !goalOf(kind) || seen.has(`${kind} ${about}`)) continue
-    seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about, eased))
+    seen.set(`${kind} ${about}`, aimFor(entries, inst, kind, about, home))
   }
   return [...seen.values()]
 }
@@ -247,40 +301,59 @@ export function concernsOf(
 /**
  * What a lesson offers to the week's card.
  * @param known all entries on the instrument, this lesson's included, oldest first
- * @param eased when dizziness was last reported from home
+ * @param home what hurt there, and its numbers
+ * @param at when the lesson is; left out, when something was last noted
  */
 export function rowsOf(
   known: readonly EntryRecord[],
   lessonId: string,
   inst: Instrument,
   observes: boolean,
-  eased?: Moment,
+  home: Home = {},
+  at?: Moment,
 ): RowProposal[] {
   const real = ofLearner(known)
   const today = real.filter((e) => e.lessonId === lessonId)
   const now = today.at(-1)?.at
-  const since = easedFrom(known, eased)
-  const dizzy = since !== undefined && !known.some((e) => e.kind === 'target' && !isBefore(e.at, since))
+  const since = easedFrom(known, home.eased)
+  const dizzy = !!since?.dizzy && !real.some((e) => e.kind === 'target' && !isBefore(e.at, since.at))
   const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
   const notes = notesKnown(known, inst)
-  return kinds.flatMap((k) =>
+  const from = (k: AnyKind, entries: Noted<never>[], earlier: Noted<never>[]) =>
     safely<RowProposal[]>(
       k.title,
       () =>
         k.rows?.({
           inst,
-          entries: noted(today, k.kind),
-          before: noted(before, k.kind),
-          aim: (about) => aimFor(known, inst, k.kind, about, eased),
+          entries,
+          before: earlier,
+          aim: (about) => aimFor(known, inst, k.kind, about, home),
           observes,
           dizzy,
           notes,
+          today: at ?? now ?? real.at(-1)?.at,
         }) ?? [],
       [],
       untold,
-    ),
-  )
+    ).map((row) => ({ ...row, from: k.kind, ...(!entries.length && { earlier: true }) }))
+  const worries = concernsOf(real, inst, at ?? now ?? real.at(-1)?.at ?? '', observes)
+    .filter((c) => c.weight > SAID_BY_THE_WAY)
+    .map((c) => c.from)
+  return kinds.flatMap((k) => {
+    const [own, earlier] = [noted(today, k.kind), noted(before, k.kind)]
+    const rows = from(k, own, earlier)
+    if (rows.length || own.length || !worries.includes(k.kind)) return rows
+    // Nobody came to it today, and it is still a worry: what its last lesson gave comes again.
+    const day = earlier.at(-1)?.at.slice(0, 10)
+    const last = earlier.filter((e) => e.at.slice(0, 10) === day)
+    return from(k, last, earlier.slice(0, earlier.length - last.length)).map((row) => ({
+      ...row,
+      earlier: true,
+    }))
+  })
 }
+/** Concerns of this weight and below don't bring rows back. */
+const SAID_BY_THE_WAY = 12
 
 /** Written notes that a learner has met or played, in the order in which beginners meet them; simulated ones don't count. */
 export const notesKnown = (entries: readonly EntryRecord[], inst: Instrument): string[] =>

@@ -2,7 +2,15 @@ import { array } from 'yup'
 import { OutOfRange, Refusal } from '../errors/index.ts'
 import { strict, whole, words } from '../fields/index.ts'
 import { checkRhythm, ticksOf, TICKS } from '../tongue/index.ts'
-import { kindOf, newestOf, slug } from './kind.ts'
+import { dueBy, remembered, type Review } from '../recall/index.ts'
+import { kindOf, newestOf, slug, type Noted } from './kind.ts'
+
+/** A pattern that was played is remembered for a while. */
+const asReview = ({ at, data }: Noted<{ name: string }>): Review => ({
+  about: `pattern ${slug(data.name)}`,
+  grade: 'good',
+  at,
+})
 
 /** A pattern of one's own, tapped or played: kept, and printed on the card. */
 export const rhythm = kindOf(
@@ -26,26 +34,32 @@ export const rhythm = kindOf(
   },
   noted: (d) => `Own pattern “${d.name}”, ${ticksOf(d.rhythm) / TICKS} beats`,
   line: (entries) => (entries.length ? 'own pattern' : null),
-  rows({ inst, entries }) {
-    return newestOf(entries, (d) => slug(d.name))
-      .slice(-2)
-      .map(({ data }) => ({
-        id: `rhythm-${slug(data.name)}`,
-        kind: 'tongue' as const,
-        title: `Your pattern: ${data.name}`,
-        amount: `5 times at ${data.perMinute}`,
-        minutes: 1,
-        leastMinutes: 1,
-        // Homework of the learner's own making comes before what was given.
-        weight: 75,
-        aim: 'Say it, then play it on one note, then on two.',
-        notes: [],
-        line: data.rhythm.map((t) => ({
-          written: t < 0 ? null : inst.teaching.firstNotes[0]!,
-          ticks: Math.abs(t),
-          begins: 'tongue' as const,
-        })),
-      }))
+  rows({ inst, entries, before, today }) {
+    const own = newestOf(entries, (d) => slug(d.name)).slice(-2)
+    // One of earlier lessons that is due again comes along, the longest overdue first.
+    const due = today === undefined ? [] : dueBy(remembered(before.map(asReview)), today)
+    const again = due.flatMap((r) => before.findLast((e) => asReview(e).about === r.about) ?? [])
+    return [
+      ...own.map((e) => ({ ...e, why: 'Made in this lesson.', weight: 75 })),
+      ...(own.length ? [] : again.slice(0, 1)).map((e) => ({ ...e, why: 'Due again.', weight: 31 })),
+    ].map(({ data, why, weight }) => ({
+      id: `rhythm-${slug(data.name)}`,
+      kind: 'tongue' as const,
+      title: `Your pattern: ${data.name}`,
+      amount: `5 times at ${data.perMinute}`,
+      minutes: 1,
+      leastMinutes: 1,
+      // Homework of the learner's own making comes before what was given.
+      weight,
+      why,
+      aim: 'Say it, then play it on one note, then on two.',
+      notes: [],
+      line: data.rhythm.map((t) => ({
+        written: t < 0 ? null : inst.teaching.firstNotes[0]!,
+        ticks: Math.abs(t),
+        begins: 'tongue' as const,
+      })),
+    }))
   },
   *demo({ week }) {
     if (week !== 6) return

@@ -4,7 +4,7 @@ import { finite, noteText, strict, whole } from '../fields/index.ts'
 import { writtenNote, type Instrument } from '../instruments/index.ts'
 import { centsInWords, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
-import { kindOf, slug, type Noted } from './kind.ts'
+import { asked, kindOf, slug, timed, timesWords, type Noted } from './kind.ts'
 import { noteKey } from './long-tone.ts'
 import { SHAKE_CENTS, STEADY_CENTS } from './long-tone-ladder.ts'
 
@@ -84,6 +84,8 @@ export interface ShapeVerdict {
   pitch: string
 }
 
+/** Between two of them the lips rest so long, s (chosen by Halitus). */
+const REST_S = 8
 /** How long the shape lasts, s. */
 export const shapeS = (d: Pick<ShapedTone, 'shape' | 'counts' | 'perMinute'>) =>
   (PHASES[d.shape] * d.counts * 60) / d.perMinute
@@ -265,6 +267,7 @@ export const shapedTone = kindOf(schema)({
     },
     limits: [1, 30],
     ease: (value) => Math.max(SHAPE_COUNTS.first, value - 1),
+    reached: (d) => (judgeShape(d).mastered ? d.counts : 0),
     next(history) {
       const last = history.at(-1)
       if (!last)
@@ -273,12 +276,18 @@ export const shapedTone = kindOf(schema)({
           why: `Not tried yet: begin with ${SHAPE_COUNTS.first} counts a phase.`,
         }
       const v = judgeShape(last)
-      if (v.mastered)
+      if (v.mastered) {
+        const before = history.at(-2)
+        const more = before && judgeShape(before).mastered ? 2 : 1
         return {
-          value: Math.min(Math.max(SHAPE_COUNTS.top, last.counts), last.counts + 1),
-          why: `${last.counts} counts mastered: one more.`,
+          value: Math.min(Math.max(SHAPE_COUNTS.top, last.counts), last.counts + more),
+          why: `${last.counts} counts mastered${more === 2 ? ', as before: two' : ': one'} more.`,
         }
-      return { value: last.counts, why: `${v.words} The same counts again.` }
+      }
+      const twice = history.at(-2)?.counts === last.counts && !judgeShape(history.at(-2)!).mastered
+      return twice && last.counts > SHAPE_COUNTS.first
+        ? { value: last.counts - 1, why: `${v.words} Twice now: one count fewer.` }
+        : { value: last.counts, why: `${v.words} The same counts again.` }
     },
   },
   series(entries) {
@@ -320,15 +329,18 @@ export const shapedTone = kindOf(schema)({
   rows({ inst, entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
-    const { value } = aim(shapeKey(last))
+    const next = aim(shapeKey(last))
+    const counts = observes ? last.counts : next.value
     return [
       {
         id: `shaped-tone-${slug(shapeKey(last))}`,
         kind: 'sound' as const,
         title: SHAPE_WORDS[last.shape].charAt(0).toUpperCase() + SHAPE_WORDS[last.shape].slice(1),
-        amount: `3 times, ${observes ? last.counts : value} counts a phase at ${last.perMinute}`,
-        minutes: 2,
-        leastMinutes: 1,
+        ...timed(
+          { times: 3, eachS: shapeS({ ...last, counts }) + REST_S, least: 1 },
+          (n) => `${timesWords(n)}, ${counts} counts a phase at ${last.perMinute}`,
+        ),
+        ...asked(next, observes),
         weight: entries.length ? 55 : 32,
         aim: `The pitch stays while the loudness moves; ${inst.teaching.loudAndSoft}`,
         notes: [last.written],

@@ -4,7 +4,7 @@ import { finite, id, strict, whole } from '../fields/index.ts'
 import { spokenName, type Instrument, type SmallPart } from '../instruments/index.ts'
 import { centsInWords, hzOfMidi, midiOfHz, noteName, parseNote, prettyNote } from '../pitch/index.ts'
 import { happenedFirst, happenedSaid, happenings, type Happening } from './happened.ts'
-import { kindOf } from './kind.ts'
+import { asked, kindOf, timed } from './kind.ts'
 
 /** Within this of its mark a part sounds right, cents (chosen by Halitus; the marks are common practice). */
 export const PART_CENTS = 40
@@ -47,6 +47,9 @@ export const mutedHelp = (history: readonly { muted: boolean }[]): string =>
 
 /** First hold on a part, s (common practice, no source). */
 export const PART_FIRST_S = 4
+/** So far an aim goes back when it wasn't held, s; so long is the rest between two sounds (both chosen by Halitus). */
+const PART_BACK_S = 2
+const REST_S = 8
 
 /** Which of a part's two ladders counts: the teacher's choice. Length at first, and the pitch may wait. */
 export const LADDERS = ['length', 'pitch'] as const
@@ -187,6 +190,7 @@ export const smallPart = kindOf(
     checkAbout: (about, inst) => knownPart(inst, about, 'data.about'),
     limits: [1, 60],
     ease: (value) => Math.max(PART_FIRST_S, value - 1),
+    reached: (d) => (d.lengthS >= d.aimS ? Math.floor(d.lengthS) : 0),
     next(history) {
       const last = history.at(-1)
       if (!last) return { value: PART_FIRST_S, why: `Not held yet: begin with ${PART_FIRST_S} s.` }
@@ -200,8 +204,12 @@ export const smallPart = kindOf(
           value: last.aimS,
           why: `It wavers by ${centsInWords(Math.round(last.steadinessCents))}: the same length again.`,
         }
-      if (held < last.aimS)
-        return { value: last.aimS, why: `${held.toFixed(1)} of ${last.aimS} s: the same again.` }
+      if (held < last.aimS) {
+        const value = Math.max(PART_FIRST_S, Math.ceil(held), last.aimS - PART_BACK_S)
+        return value < last.aimS
+          ? { value, why: `${held.toFixed(1)} of ${last.aimS} s: one step back, then on.` }
+          : { value: last.aimS, why: `${held.toFixed(1)} of ${last.aimS} s: the same again.` }
+      }
       return {
         value: Math.max(last.aimS + 1, Math.floor(held) + 1),
         why: `${held.toFixed(1)} s held: on from there.${pitch}`,
@@ -258,15 +266,18 @@ export const smallPart = kindOf(
   rows({ inst, entries, before, aim, observes }) {
     const last = (entries.at(-1) ?? before.at(-1))?.data
     if (!last) return []
-    const { value } = aim(last.part)
+    const next = aim(last.part)
     return [
       {
         id: `small-part-${last.part}`,
         kind: 'sound' as const,
         title: `Warm-up: ${partWords(inst, last.part)}`,
-        amount: observes ? '5 long sounds, all at one pitch' : `5 long sounds at one pitch, aim ${value} s`,
-        minutes: 2,
-        leastMinutes: 1,
+        ...timed({ times: 5, eachS: next.value + REST_S, least: 3 }, (n) =>
+          observes
+            ? `${n} long sounds, all at one pitch`
+            : `${n} long sounds at one pitch, aim ${next.value} s`,
+        ),
+        ...asked(next, observes),
         weight: entries.length ? 72 : 35,
         aim: 'First thing, before the whole instrument. Rest between; distance to ears.',
         notes: [],

@@ -25,7 +25,7 @@ export const tongueFault = kindOf(diagnosisSchema())({
   check,
   noted,
   line,
-  rows: ({ inst, entries }) => rows(inst, entries),
+  rows: ({ inst, entries, before }) => rows(inst, entries, before),
   concerns: ({ inst, entries }) => concerns(inst, entries),
   *demo({ inst, week }, random) {
     if (!inst.tongue || week % 5 !== 3) return

@@ -133,15 +133,17 @@ export const tries = kindOf(strict({ part: id(), spoke: whole(0, 99), tries: who
       },
     ]
   },
-  rows({ inst, entries, before }) {
+  rows({ inst, entries, before, observes, notes }) {
     const { part } = gateOf([...before, ...entries], inst)
     if (!part || (!entries.length && !before.length)) return []
+    // Who was led on to notes of the whole instrument has left the part behind.
+    if (notes.length && !entries.length) return []
     return [
       {
         id: `tries-${slug(part.id)}`,
         kind: 'sound' as const,
         title: `Ten sounds: ${part.part}`,
-        amount: '10 times, count how many speak',
+        amount: observes ? '10 times, listening how each begins' : '10 times, count how many speak',
         minutes: 3,
         leastMinutes: 2,
         weight: 88,

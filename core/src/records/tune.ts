@@ -2,7 +2,8 @@ import { array, string, type InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, name, noteText, strict, text, whole, words } from '../fields/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
-import { kindOf, slug } from './kind.ts'
+import { dueBy, gradeOfMove, remembered, type Review } from '../recall/index.ts'
+import { kindOf, slug, type Noted } from './kind.ts'
 import { printedLine } from './printed-line.ts'
 
 /** How many steps of practising one card holds. */
@@ -114,6 +115,12 @@ export function barsClean(bars: string): { clean: number; of: number } {
   return { clean: reached.filter((m) => !FAULTS.has(m)).length, of: reached.length }
 }
 
+/** Played through, a tune is remembered for as long as so many of its bars were clean. */
+function asReview({ at, data }: Noted<Pick<TunePlayed, 'tune' | 'bars'>>): Review {
+  const { clean, of } = barsClean(data.bars)
+  return { about: `tune ${data.tune}`, grade: gradeOfMove(clean, of), at }
+}
+
 /** A bar that went wrong in so many takes in a row is told. */
 const STUBBORN = 3
 
@@ -176,11 +183,29 @@ export const tunePlayed = kindOf(played)({
         ]
       : []
   },
-  rows({ entries, observes }) {
+  rows({ entries, before, observes, today }) {
     const newest = entries.at(-1)?.data
     const [first] = newest?.faults ?? []
-    if (!newest || !first) return []
+    // One that was played through cleanly weeks ago comes again, to enjoy.
+    const due = today === undefined ? [] : dueBy(remembered(before.map(asReview)), today)
+    const again = due
+      .flatMap((r) => before.findLast((e) => asReview(e).about === r.about)?.data ?? [])
+      .find((d) => d.tune !== newest?.tune)
+    const enjoyed = again && {
+      id: `tune-again-${slug(again.tune)}`,
+      kind: 'tune' as const,
+      title: again.title.slice(0, 120),
+      amount: 'once through, to enjoy',
+      minutes: 2,
+      leastMinutes: 1,
+      aim: 'As it sounded best. What has gone is told at the lesson.',
+      notes: [],
+      why: 'Due again.',
+      weight: 31,
+    }
+    if (!newest || !first) return enjoyed ? [enjoyed] : []
     return [
+      ...(enjoyed ? [enjoyed] : []),
       {
         id: `tune-fault-${slug(newest.tune)}`,
         kind: 'tune' as const,

@@ -17,6 +17,12 @@ export const TROUBLE_WORDS: Readonly<Record<Trouble, string>> = {
   other: 'Trouble',
 }
 
+/** Reports after which nothing rises until a week went well. */
+export const HURTS = ['dizzy', 'sore'] as const
+export type Hurt = (typeof HURTS)[number]
+/** Whether a report is of something that hurts. */
+export const isHurt = (kind: string): kind is Hurt => (HURTS as readonly string[]).includes(kind)
+
 /** What was reported, in words; what isn't known is trouble as well. */
 export const troubleWords = (kind: string): string =>
   kind in TROUBLE_WORDS ? TROUBLE_WORDS[kind as Trouble] : TROUBLE_WORDS.other

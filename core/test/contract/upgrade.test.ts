@@ -247,16 +247,22 @@ describe('anything else', () => {
   it.each([[null], ['text'], [undefined], [42]])('%s is left as it is', (file) =>
     expect(upgradeFile(file)).toBe(file),
   )
-  it.each([[{ version: FILE_VERSION, learners: 'x', tunes: [], tunePlayers: [] }], [{ version: 99 }], [{}]])(
-    '%j too',
-    (file) => expect(upgradeFile(file)).toBe(file),
-  )
-  it('speaks of no tunes where the studio kept none yet', () => {
+  it.each([[{ version: 99 }], [{}]])('%j too', (file) => expect(upgradeFile(file)).toBe(file))
+  it('keeps what can’t be read for the check to name', () => {
+    expect(upgradeFile({ version: FILE_VERSION, learners: 'x', tunes: 7 })).toMatchObject({
+      learners: 'x',
+      tunes: 7,
+    })
+  })
+  it('speaks of no tunes, groups and numbers where the studio kept none yet', () => {
     expect(upgradeFile({ version: FILE_VERSION, learners: [] })).toEqual({
       version: FILE_VERSION,
       learners: [],
       tunes: [],
       tunePlayers: [],
+      numbers: [],
+      groups: [],
+      away: [],
     })
   })
 })

@@ -83,7 +83,7 @@ describe('the week’s card', () => {
       { stage: 'sound', text: 'not a row' },
     ])
     expect(rows.map((r) => [r.id, r.title, r.minutes, r.leastMinutes, r.amount.length])).toEqual([
-      ['plan-tune', 'Tune', 5, 3, 11],
+      ['plan-tune', 'Tune', 5, 2, 11],
       ['plan-breath', 'Breath', 2, 1, 200],
     ])
     expect(rows[0]!.weight).toBeGreaterThan(rows[1]!.weight)
@@ -285,7 +285,13 @@ describe('what every card has', () => {
         { kind: 'dizzy', at: '2026-03-08T10:00:00' },
         { kind: 'sore', at: '2026-03-09T10:00:00' },
       ]),
-    ).toBe('2026-03-08T10:00:00')
+    ).toEqual({ at: '2026-03-09T10:00:00', by: 'sore' })
+    expect(easedSince([{ kind: 'no-sound', at: '2026-03-09T10:00:00' }])).toBeUndefined()
+  })
+  it('asks who plays notes for all of the instrument, and for sounds on a note', () => {
+    const whole = basicRows(clarinet, [], { lessonsBefore: 1, eased: false, whole: true })
+    expect(whole.find((r) => r.kind === 'setup')!.amount).toBe('once, all of it')
+    expect(whole.find((r) => r.kind === 'sound')!.title).toBe('Ten sounds')
   })
 })
 

@@ -203,7 +203,7 @@ describe('dizziness', () => {
       dizzy('2026-03-13T18:02:00'),
     ]
     expect(rows(list).map((r) => r.amount)).toEqual([
-      'in 4, out 4, 2 times',
+      'in 4, out 4, twice',
       'once at 60, aim 16 clicks; write them down',
     ])
     expect(aim(...list)).toMatchObject({
@@ -221,10 +221,22 @@ describe('dizziness', () => {
   it('counts until three weeks before the newest entry; simulated never', () => {
     const later = (at: string) => count({}, at)
     const first = dizzy('2026-03-13T18:00:00')
-    expect(easedFrom([first, later('2026-04-03T17:00:00')])).toBe('2026-03-13T18:00:00')
-    expect(easedFrom([first, later('2026-04-04T19:00:00')])).toBeUndefined()
-    expect(easedFrom([dizzy('2026-03-13T18:00:00', { provenance: 'simulated' })])).toBeUndefined()
-    expect(easedFrom([first], '2026-03-15T10:00:00')).toBe('2026-03-15T10:00:00')
-    expect(easedFrom([first], '2026-03-10T10:00:00')).toBe('2026-03-13T18:00:00')
+    expect(easedFrom([first, later('2026-04-03T17:00:00')], undefined)?.at).toBe('2026-03-13T18:00:00')
+    expect(easedFrom([first, later('2026-04-04T19:00:00')], undefined)).toBeUndefined()
+    expect(easedFrom([dizzy('2026-03-13T18:00:00', { provenance: 'simulated' })], undefined)).toBeUndefined()
+    // A simulated tone weeks later doesn't end it.
+    const played = count({}, '2026-05-04T19:00:00')
+    expect(easedFrom([first, { ...played, provenance: 'simulated' }], undefined)?.at).toBe(first.at)
+    const home = (at: string, by: 'dizzy' | 'sore' = 'dizzy') => easedFrom([first], { at, by })
+    expect(home('2026-03-15T10:00:00', 'sore')).toEqual({
+      at: '2026-03-15T10:00:00',
+      words: 'Sore at home',
+      dizzy: false,
+    })
+    expect(home('2026-03-10T10:00:00')).toMatchObject({
+      at: first.at,
+      words: 'Dizzy in a lesson',
+      dizzy: true,
+    })
   })
 })

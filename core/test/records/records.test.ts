@@ -235,6 +235,10 @@ describe('the bend of a small part', () => {
     expect(next()).toMatchObject({ value: 40, why: 'Not bent yet: begin with 40 cents in all.' }))
   it.each([
     [-29, 10, 40, 40],
+    [-20, 9, 40, 30],
+    [-20, 11, 40, 40],
+    [-5, 5, 40, 20],
+    [-5, 5, 20, 10],
     [-30, 10, 40, 50],
     [-31, 10, 40, 50],
     [-39, 10, 40, 50],
@@ -244,7 +248,8 @@ describe('the bend of a small part', () => {
     expect(next(bent(low, high, aim)).value).toBe(value),
   )
   it('says why', () => {
-    expect(next(bent(-20, 10, 40)).why).toBe('30 of 40 cents: the same again, no pinching.')
+    expect(next(bent(-20, 10, 40)).why).toBe('30 of 40 cents: back a little, no pinching.')
+    expect(next(bent(-21, 10, 40)).why).toBe('31 of 40 cents: the same again, no pinching.')
     expect(next(bent(-40, 10, 40)).why).toBe('Bent 50 cents of 40: a little further.')
   })
   it('flows on to card, chart and facts', () => {
@@ -356,7 +361,13 @@ describe('rows for the card', () => {
     const last = [tried('B4', 5, '2026-03-13', 'l0'), tried('D5', 8, '2026-03-13', 'l0')]
     const rows = (...more: EntryRecord[]) =>
       rowsOf([older, ...last, ...more], 'l1', clarinet, false).map((r) => `${r.id}: ${r.aim}`)
-    expect(rows()).toEqual(['move-A4-B4: All fingers at once. Last lesson 5 of 8 clean.'])
+    expect(rows()).toEqual([
+      'move-A4-B4: All fingers at once. Last lesson 5 of 8 clean.',
+      'move-A4-C5: All fingers at once. Due again: 1 of 8 clean.',
+    ])
+    // Who observes is told no count.
+    const watched = rowsOf([older, ...last], 'l1', clarinet, true)
+    expect(watched.map((r) => `${r.aim} ${r.why}`).join()).not.toMatch(/\d/)
     expect(rows(tried('B4', 7, '2026-03-20', 'l1'))).toEqual([
       'move-A4-B4: All fingers at once. Today 7 of 8 clean.',
       // What went wrong two weeks ago and wasn’t taken up since is due.
@@ -380,7 +391,7 @@ describe('rows for the card', () => {
     expect(rowsOf([before], 'l1', clarinet, false)).toMatchObject([{ amount: '10 times, aim 18 s' }])
   })
   it('ask for less after dizziness at home, until the teacher sets another aim', () => {
-    const dizzy = '2026-03-16T18:00:00'
+    const dizzy = { eased: { at: '2026-03-16T18:00:00', by: 'dizzy' as const } }
     const on = (day: string, more: object = {}) =>
       entry('long-tone', aTone({ lengthS: 16, targetS: 15, ...more }), {
         at: `${day}T18:00:00`,

@@ -281,7 +281,15 @@ const SAID: Record<
       ],
     ],
     concerns: [],
-    goal: ['counts', 'E4-swell', 'E4 soft – loud – soft', 1, 30, 5, '4 counts mastered: one more.'],
+    goal: [
+      'counts',
+      'E4-swell',
+      'E4 soft – loud – soft',
+      1,
+      30,
+      6,
+      '4 counts mastered, as before: two more.',
+    ],
   },
   mouth: {
     noted: 'Biting: pressure from below; what was tried helped',
@@ -476,8 +484,8 @@ const SAID: Record<
       'Even eighths',
       40,
       208,
-      80,
-      'The limit lay between 80 and 88: practise where it is surely even.',
+      83,
+      'The limit lay between 80 and 88: practise where two of three are even.',
     ],
   },
   articulation: {
@@ -592,7 +600,7 @@ const SAID: Record<
       [
         'move-A4-B4',
         'fingers',
-        'Two notes, back and forth',
+        'A4 and B4, back and forth',
         'silently 5 times, slurred 8 times',
         3,
         2,

@@ -54,6 +54,8 @@ export async function missingRegular(db: Reader, from: Day): Promise<LessonRecor
           finishedAt: null,
           cancelled: false,
           regularDay: day,
+          groupId: null,
+          changedPlan: null,
         },
       ]
     }),

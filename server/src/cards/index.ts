@@ -1,3 +1,2 @@
 export { cardRoutes } from './routes.ts'
-export { easedBy, loadFor, weekFor } from './load.ts'
-export { cardsAround, cardsOf, composeFor } from './store.ts'
+export { cardsAround, cardsOf, readCard, writeCard } from './store.ts'

@@ -4,7 +4,16 @@ import type { Database } from '../db/index.ts'
 import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
-import { addReport, changeCard, readCard, setSeen, setTick } from './store.ts'
+import {
+  addReport,
+  changeCard,
+  dropNumber,
+  readCard,
+  setNumber,
+  setSeen,
+  setTick,
+  signCard,
+} from './store.ts'
 
 /** The week’s card: read, changed, ticked, reported on, printed. */
 export const cardRoutes = (db: Database, now: () => Date): Routes =>
@@ -16,6 +25,13 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     )
     .on(ROUTES.untick, ({ params }) =>
       db.write((tx) => setTick(tx, params.id, params.row, params.session, null)),
+    )
+    .on(ROUTES.number, ({ params, body }) =>
+      db.write((tx) => setNumber(tx, params.id, params.row, params.session, body, wallClock(now()))),
+    )
+    .on(ROUTES.dropNumber, ({ params }) => db.write((tx) => dropNumber(tx, params.id, params.number)))
+    .on(ROUTES.sign, ({ params, body }) =>
+      db.write((tx) => signCard(tx, params.id, body.by, wallClock(now()))),
     )
     .on(ROUTES.report, ({ params, body }) =>
       db.write((tx) => addReport(tx, params.id, body, wallClock(now()))),

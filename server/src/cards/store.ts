@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto'
-import { and, asc, desc, eq, inArray, lt, ne } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, lt, ne, sql } from 'drizzle-orm'
 import type {
   CardAnswer,
   CardPatch,
   CardRecord,
   LearnerRecord,
   LessonRecord,
+  NumberInput,
   Trouble,
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
-import { composeCard, type WeekCard } from '@halitus/core/practice'
-import type { RowProposal } from '@halitus/core/records'
+import type { WeekCard } from '@halitus/core/practice'
 import { dayOf, isBefore } from '@halitus/core/time'
 import { agree, asSeen, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
@@ -36,6 +36,11 @@ export async function withTicks(
     .from(tables.reports)
     .where(inArray(tables.reports.cardId, ids))
     .orderBy(asc(tables.reports.at))
+  const numbers = await db
+    .select()
+    .from(tables.numbers)
+    .where(inArray(tables.numbers.cardId, ids))
+    .orderBy(asc(tables.numbers.at), asc(sql`rowid`))
   const yearsIn = (card: CardRecord) => Number(card.from.slice(0, 4)) - learner.birthYear
   return cards.map((card) => ({
     ...card,
@@ -51,6 +56,7 @@ export async function withTicks(
     reports: reports
       .filter((r) => r.cardId === card.id)
       .map(({ id, at, kind, text, seenAt }) => ({ id, at, kind, text, seenAt })),
+    numbers: numbers.filter((n) => n.cardId === card.id).map(({ cardId: _, ...n }) => n),
   }))
 }
 
@@ -107,28 +113,22 @@ export async function cardsAround(
 }
 
 /**
- * Composes the lesson's card, or composes it anew. Rows keep their ids, so ticks stay with what they were made for.
- * @param toListenTo what the week is listened for
+ * Writes a lesson's card, or writes it anew. Rows keep their ids, so ticks stay with what they were made for.
+ * @param seen the version of the card that its composer saw, 0 when there was none
+ * @throws HttpError changed-meanwhile
  */
-export async function composeFor(
+export async function writeCard(
   tx: Tx,
   lesson: LessonRecord,
-  learner: LearnerRecord,
-  proposals: RowProposal[],
-  toListenTo: string,
+  { rows, sessions, listenFor, leftOut: left }: WeekCard,
   seen?: number,
-): Promise<WeekCard['leftOut']> {
-  const { rows, sessions, listenFor, leftOut } = composeCard(proposals, {
-    minutesPerSession: learner.minutesPerSession,
-    sessions: learner.sessionsPerWeek,
-    listenFor: toListenTo,
-  })
+): Promise<void> {
   const [existing] = await tx.select().from(tables.cards).where(eq(tables.cards.lessonId, lesson.id))
   asSeen('The card', existing?.version ?? 0, seen)
   if (existing)
     await tx
       .update(tables.cards)
-      .set({ rows, sessions, listenFor, version: existing.version + 1 })
+      .set({ rows, left, sessions, listenFor, version: existing.version + 1 })
       .where(eq(tables.cards.id, existing.id))
   else
     await tx.insert(tables.cards).values({
@@ -141,8 +141,8 @@ export async function composeFor(
       sessions,
       listenFor,
       rows,
+      left,
     })
-  return leftOut
 }
 
 /**
@@ -172,10 +172,7 @@ export async function setTick(
   done?: string,
 ): Promise<CardAnswer> {
   const card = await readCard(tx, id)
-  if (!card.rows.some((r) => r.id === rowId)) throw notFound(`The row “${rowId}”`)
-  const session = /^[1-9]$/.test(text) ? Number(text) : NaN
-  if (!Number.isInteger(session) || session < 1 || session > card.sessions)
-    throw new HttpError('invalid', `session is “${text}”; this card has 1 to ${card.sessions}.`, 'session')
+  const session = sessionOf(card, rowId, text)
   if (at)
     await tx
       .insert(tables.ticks)
@@ -187,6 +184,65 @@ export async function setTick(
       .where(
         and(eq(tables.ticks.cardId, id), eq(tables.ticks.rowId, rowId), eq(tables.ticks.session, session)),
       )
+  return readCard(tx, id)
+}
+
+/** A session of a row that is there. @throws HttpError for a row or session that isn’t */
+function sessionOf(card: CardAnswer, rowId: string, text: string): number {
+  if (!card.rows.some((r) => r.id === rowId)) throw notFound(`The row “${rowId}”`)
+  const session = /^[1-9]$/.test(text) ? Number(text) : NaN
+  if (!Number.isInteger(session) || session > card.sessions)
+    throw new HttpError('invalid', `session is “${text}”; this card has 1 to ${card.sessions}.`, 'session')
+  return session
+}
+
+/** So many numbers a card keeps: a week of practising with every try told (chosen by Halitus). */
+const MOST_NUMBERS = 1000
+
+/**
+ * Keeps a number from home. The same sent twice is kept once; sent again with another value it is put right.
+ * @param now by the server's clock
+ * @throws HttpError for a row or session that isn’t there, for another row's id, and when no more are kept
+ */
+export async function setNumber(
+  tx: Tx,
+  cardId: string,
+  rowId: string,
+  text: string,
+  { at: told, ...number }: NumberInput,
+  now: string,
+): Promise<CardAnswer> {
+  const card = await readCard(tx, cardId)
+  const session = sessionOf(card, rowId, text)
+  const [there] = await tx.select().from(tables.numbers).where(eq(tables.numbers.id, number.id))
+  if (there && (there.cardId !== card.id || there.row !== rowId || there.session !== session))
+    throw new HttpError('other-content', `Another number has the id “${number.id}”.`, 'id')
+  if (!there && card.numbers.length >= MOST_NUMBERS)
+    throw new HttpError('no-room', `This card keeps ${MOST_NUMBERS} numbers, and has them.`)
+  const record = {
+    ...number,
+    cardId: card.id,
+    row: rowId,
+    session,
+    at: there?.at ?? sinceCard(card, told, now),
+  }
+  await tx
+    .insert(tables.numbers)
+    .values(record)
+    .onConflictDoUpdate({ target: tables.numbers.id, set: number })
+  return readCard(tx, cardId)
+}
+
+/** Takes a number back; one that isn't there is gone already. */
+export async function dropNumber(tx: Tx, cardId: string, number: string): Promise<CardAnswer> {
+  await tx.delete(tables.numbers).where(and(eq(tables.numbers.cardId, cardId), eq(tables.numbers.id, number)))
+  return readCard(tx, cardId)
+}
+
+/** An adult puts a name to the week. */
+export async function signCard(tx: Tx, id: string, by: string, at: string): Promise<CardAnswer> {
+  await readCard(tx, id)
+  await tx.update(tables.cards).set({ signed: { by, at } }).where(eq(tables.cards.id, id))
   return readCard(tx, id)
 }
 

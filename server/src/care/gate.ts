@@ -50,6 +50,8 @@ const BY_LINK: readonly [method: string, path: RegExp][] = [
   ['PUT', /^\/cards\/~[\w-]+\/ticks\/[^/]+\/\d+$/],
   ['DELETE', /^\/cards\/~[\w-]+\/ticks\/[^/]+\/\d+$/],
   ['POST', /^\/cards\/~[\w-]+\/reports$/],
+  ['PUT', /^\/cards\/~[\w-]+\/numbers\/[^/]+\/\d+$/],
+  ['PUT', /^\/cards\/~[\w-]+\/signed$/],
 ]
 /** What is the teacher's alone: everything out or in at once, what can't be got back, and who may come in. */
 const TEACHERS: readonly [method: string, path: RegExp][] = [
@@ -115,13 +117,20 @@ export function gate(db: Database, guarded: boolean, now: () => Date): RequestHa
   }
 }
 
-/** A card by link names itself by the link, and no learner, lesson or other card. */
+/**
+ * A card by link names itself by the link, and no learner, lesson or other card; why something is on it or beside it is between
+ * teachers.
+ */
 function withoutLeads(response: Response, name: string): void {
   const json = response.json.bind(response)
   response.json = (body: unknown) =>
     json(
       body && typeof body === 'object' && 'learnerId' in body
-        ? { ...body, id: name, learnerId: 'own', lessonId: 'own' }
+        ? { ...body, ...forLearners(body), id: name, learnerId: 'own', lessonId: 'own' }
         : body,
     )
 }
+const forLearners = (card: { learnerId: unknown; rows?: { why?: string }[] }) => ({
+  ...(card.rows && { rows: card.rows.map(({ why: _, ...row }) => row) }),
+  left: [],
+})

@@ -1,14 +1,19 @@
 import { sql } from 'drizzle-orm'
 import { index, integer, primaryKey, real, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core'
 import type {
+  AwayRecord,
+  ChangedPlan,
   Consent,
   EntryKind,
   EntryRecord,
+  GroupRecord,
+  NumberUnit,
   PieceRecord,
   Provenance,
   Regular,
   ReedRecord,
   ServiceRecord,
+  Signed,
   Stage,
   Trouble,
   TunePlayer,
@@ -66,6 +71,10 @@ export const lessons = sqliteTable(
     finishedAt: text('finished_at'),
     cancelled: integer('cancelled', { mode: 'boolean' }).notNull().default(false),
     regularDay: text('regular_day'),
+    /** The group that has this lesson together. */
+    groupId: text('group_id'),
+    /** What the teacher changed in its plan. */
+    changedPlan: text('changed_plan', { mode: 'json' }).$type<ChangedPlan>(),
   },
   (t) => [index('lessons_by_learner').on(t.learnerId, t.startsAt), index('lessons_by_day').on(t.startsAt)],
 )
@@ -122,6 +131,8 @@ export const cards = sqliteTable(
     sessions: integer('sessions').notNull(),
     listenFor: text('listen_for').notNull(),
     rows: text('rows', { mode: 'json' }).$type<CardRow[]>().notNull(),
+    left: text('left_out', { mode: 'json' }).$type<CardRow[]>().notNull().default([]),
+    signed: text('signed', { mode: 'json' }).$type<Signed>(),
   },
   (t) => [index('cards_by_learner').on(t.learnerId, t.from), uniqueIndex('one_card_a_lesson').on(t.lessonId)],
 )
@@ -140,6 +151,22 @@ export const ticks = sqliteTable(
     at: text('at').notNull(),
   },
   (t) => [primaryKey({ columns: [t.cardId, t.rowId, t.session] })],
+)
+
+/** Numbers that came back from home. */
+export const numbers = sqliteTable(
+  'numbers',
+  {
+    id: text('id').primaryKey(),
+    cardId: cardId(),
+    row: text('row_id').notNull(),
+    session: integer('session').notNull(),
+    value: real('value').notNull(),
+    unit: text('unit').$type<NumberUnit>().notNull(),
+    measured: integer('measured', { mode: 'boolean' }).notNull(),
+    at: text('at').notNull(),
+  },
+  (t) => [index('numbers_by_card').on(t.cardId)],
 )
 
 export const reports = sqliteTable(
@@ -277,6 +304,22 @@ export const tunePlayers = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.tuneId, t.learnerId] }), index('tunes_by_learner').on(t.learnerId)],
 )
+
+/** Who has lessons together. Their lines and cards are their own. */
+export const groups = sqliteTable('groups', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  members: text('members', { mode: 'json' }).$type<GroupRecord['members']>().notNull(),
+})
+
+/** When there are no lessons: holidays, and what another calendar says. */
+export const away = sqliteTable('away', {
+  id: text('id').primaryKey(),
+  from: text('from_moment').notNull(),
+  to: text('to_moment').notNull(),
+  words: text('words').notNull(),
+  source: text('source').$type<AwayRecord['source']>().notNull(),
+})
 
 /** Who may sign in: the teacher, and a helper where there is one. */
 export const accounts = sqliteTable('accounts', {

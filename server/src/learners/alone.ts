@@ -12,6 +12,7 @@ export async function exportLearner(db: Reader, id: string, exportedAt: string) 
     cards,
     ticks,
     reports,
+    numbers,
     plans,
     reeds,
     reedUses,
@@ -57,6 +58,10 @@ export async function exportLearner(db: Reader, id: string, exportedAt: string) 
       .select()
       .from(reports)
       .where(inArray(reports.cardId, ids(ownCards))),
+    numbers: await db
+      .select()
+      .from(numbers)
+      .where(inArray(numbers.cardId, ids(ownCards))),
     plans: await of(plans),
     reeds: ownReeds,
     reedUses: await db
@@ -73,6 +78,8 @@ export async function exportLearner(db: Reader, id: string, exportedAt: string) 
       .from(tunes)
       .where(inArray(tunes.id, ['-', ...plays.map((p) => p.tuneId)])),
     tunePlayers: plays,
+    groups: [],
+    away: [],
     takes: await of(takes),
   }
 }

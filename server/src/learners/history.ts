@@ -1,7 +1,6 @@
 import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { attention, practised } from '@halitus/core/practice'
-import { easedBy } from '../cards/index.ts'
+import { attention, homeOf, practised } from '@halitus/core/practice'
 import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
 import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
 import { isBefore } from '@halitus/core/time'
@@ -65,6 +64,6 @@ export const aimsByInstrument = (
     aims: aimsOf(
       entries.filter((e) => e.instrument === on),
       instrument(on),
-      easedBy(cards),
+      homeOf(cards),
     ),
   }))

@@ -6,12 +6,12 @@ import type {
   LessonPatch,
   LessonRecord,
 } from '@halitus/core/contract'
-import { instrument, toListenFor, underSchools } from '@halitus/core/instruments'
-import { aimsOf, notesKnown, rowsOf } from '@halitus/core/records'
-import { basicRows, rowsOfPlans } from '@halitus/core/practice'
+import { instrument, underSchools } from '@halitus/core/instruments'
+import { aimsOf } from '@halitus/core/records'
+import { composeWeek, homeOf } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
-import { cardsAround, cardsOf, composeFor, easedBy, loadFor } from '../cards/index.ts'
+import { cardsAround, cardsOf, writeCard } from '../cards/index.ts'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, nextTurn, notFound } from '../http/index.ts'
 import {
@@ -45,6 +45,8 @@ export async function addLesson(tx: Tx, learnerId: string, input: LessonInput): 
     finishedAt: null,
     cancelled: false,
     regularDay: null,
+    groupId: null,
+    changedPlan: null,
   }
   const { record } = await once(tx, tables.lessons, lesson, (there) =>
     agree(there, lesson, 'learnerId', 'instrument'),
@@ -53,11 +55,7 @@ export async function addLesson(tx: Tx, learnerId: string, input: LessonInput): 
 }
 
 /** Everything a lesson opens with. */
-export async function lessonAnswer(
-  db: Reader,
-  id: string,
-  leftOut: NonNullable<LessonAnswer['card']>['leftOut'] = [],
-): Promise<LessonAnswer> {
+export async function lessonAnswer(db: Reader, id: string): Promise<LessonAnswer> {
   const lesson = await readLesson(db, id)
   const learner = await readLearner(db, lesson.learnerId)
   const [all, lessons, plans, cards, around] = await Promise.all([
@@ -70,6 +68,7 @@ export async function lessonAnswer(
   const entries = all.filter((e) => e.instrument === lesson.instrument)
   // A long history was read in one go; others have their turn before it is judged.
   await nextTurn()
+  const home = homeOf(cards)
   return {
     lesson,
     learner,
@@ -82,9 +81,10 @@ export async function lessonAnswer(
       lesson.startsAt,
       observes(learner, await readStudio(db)),
     ),
-    aims: aimsOf(entries, instrument(lesson.instrument), eased(cards)),
-    easedSince: eased(cards) ?? null,
-    card: around.card && { ...around.card, leftOut },
+    aims: aimsOf(entries, instrument(lesson.instrument), home),
+    home,
+    card: around.card && { ...around.card, leftOut: around.card.left },
+    left: (around.card?.left ?? []).map(({ title, why = '' }) => ({ title, why })),
     lastCard: around.lastCard,
   }
 }
@@ -128,9 +128,6 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
   return readLesson(tx, id)
 }
 
-/** When dizziness was last reported on one of a learner's cards. */
-const eased = easedBy
-
 /**
  * Composes the week's card from what was done in the lesson and what is planned.
  * @param seen the version of the card that its composer saw, 0 when there was none
@@ -141,29 +138,20 @@ export async function composeCardOf(tx: Tx, id: string, seen?: number): Promise<
   const learner = await readLearner(tx, lesson.learnerId)
   const studio = await readStudio(tx)
   const inst = underSchools(instrument(lesson.instrument), learner.schools, studio.schools)
-  const entries = (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument)
-  const cards = await cardsOf(tx, learner)
-  const dizzy = eased(cards)
-  const before = cards.filter((c) => c.lessonId !== id)
-  const measured = [
-    ...rowsOf(entries, id, inst, observes(learner, studio), dizzy),
-    ...rowsOfPlans(await plansOf(tx, learner.id)),
-  ]
-  const lessonsBefore = (await lessonsOf(tx, learner.id)).filter(
-    (l) => !l.cancelled && l.instrument === lesson.instrument && isBefore(l.startsAt, lesson.startsAt),
-  ).length
-  const answered = entries.some((e) => e.kind === 'target' && dizzy !== undefined && !isBefore(e.at, dizzy))
-  const basics = basicRows(inst, measured, { lessonsBefore, eased: dizzy !== undefined && !answered })
-  return lessonAnswer(
-    tx,
-    id,
-    await composeFor(
-      tx,
-      lesson,
-      { ...learner, ...loadFor(learner, before, lesson.instrument, lesson.startsAt) },
-      [...measured, ...basics],
-      toListenFor(inst, notesKnown(entries, inst)),
-      seen,
+  const week = composeWeek({
+    inst,
+    lesson,
+    lessonsBefore: (await lessonsOf(tx, learner.id)).filter(
+      (l) => !l.cancelled && l.instrument === lesson.instrument && isBefore(l.startsAt, lesson.startsAt),
+    ).length,
+    entries: (await entriesOf(tx, learner.id)).filter((e) => e.instrument === lesson.instrument),
+    cards: (await cardsOf(tx, learner)).filter(
+      (c) => c.lessonId !== id && !isBefore(lesson.startsAt, c.from),
     ),
-  )
+    plans: await plansOf(tx, learner.id),
+    agreed: learner,
+    observes: observes(learner, studio),
+  })
+  await writeCard(tx, lesson, week, seen)
+  return lessonAnswer(tx, id)
 }

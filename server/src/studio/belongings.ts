@@ -25,6 +25,7 @@ type Row = {
   lessonId: string
   cardId: string
   rowId: string
+  row: string
   rows: { id: string }[]
 }
 
@@ -49,8 +50,9 @@ export class Belongings {
       if (learner !== undefined && learner !== row.learnerId)
         return `it is “${row.learnerId}”’s, in a lesson of “${learner}”`
     }
-    if (part === 'ticks' && this.rowsOf.get(row.cardId)?.has(row.rowId) === false)
-      return `its card “${row.cardId}” has no row “${row.rowId}”`
+    const ofRow = part === 'ticks' ? row.rowId : part === 'numbers' ? row.row : undefined
+    if (ofRow !== undefined && this.rowsOf.get(row.cardId)?.has(ofRow) === false)
+      return `its card “${row.cardId}” has no row “${ofRow}”`
     return undefined
   }
 }

@@ -122,12 +122,10 @@ export const useLesson = defineStore('lesson', () => {
 
   /** What to aim at next about something; moves as soon as something is measured. */
   const aim = (kind: EntryKind, about: string) =>
-    inst.value
-      ? aimFor(entries.value, inst.value, kind, about, answer.value?.easedSince ?? undefined)
-      : undefined
+    inst.value ? aimFor(entries.value, inst.value, kind, about, answer.value?.home) : undefined
   const aims = computed(() => {
     if (!inst.value) return []
-    const known = aimsOf(entries.value, inst.value, answer.value?.easedSince ?? undefined)
+    const known = aimsOf(entries.value, inst.value, answer.value?.home)
     return known.length ? known : firstAims(inst.value)
   })
   /** Which part comes next on the way to the whole instrument, by the tries on the parts. */

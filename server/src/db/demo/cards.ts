@@ -1,37 +1,45 @@
-import type { EntryRecord, LearnerRecord, LessonRecord, StudioParts } from '@halitus/core/contract'
-import { instrument, toListenFor } from '@halitus/core/instruments'
-import type { Random } from '@halitus/core/player'
-import { basicRows, composeCard, rowsOfPlans } from '@halitus/core/practice'
-import { notesKnown, rowsOf } from '@halitus/core/records'
+import type { EntryRecord, LearnerRecord, LessonRecord, Stage, StudioParts } from '@halitus/core/contract'
+import { instrument } from '@halitus/core/instruments'
+import { seedOf, type Random } from '@halitus/core/player'
+import { composeWeek, type GivenCard } from '@halitus/core/practice'
 import { ATTITUDE, choiceOf } from '@halitus/core/schools'
 import { dayOf, plusMinutes } from '@halitus/core/time'
 import { WEEKS, type Person } from './people.ts'
 
-/** The card of every past lesson, what was ticked on it at home, and trouble reported. */
+type Home = Pick<StudioParts, 'cards' | 'ticks' | 'reports' | 'numbers'>
+
+/** The card of every past lesson, what was ticked and written down on it at home, and trouble reported. */
 export function inventCards(
   person: Person,
   learner: LearnerRecord,
   lessons: LessonRecord[],
   entries: EntryRecord[],
   random: Random,
-): Pick<StudioParts, 'cards' | 'ticks' | 'reports'> {
-  const file: Pick<StudioParts, 'cards' | 'ticks' | 'reports'> = { cards: [], ticks: [], reports: [] }
-  const plans = Object.entries(person.plans).map(([stage, text]) => ({ stage, text }))
+): Home {
+  const file: Home = { cards: [], ticks: [], reports: [], numbers: [] }
+  const plans = Object.entries(person.plans).map(([stage, text]) => ({ stage: stage as Stage, text }))
   const observes = choiceOf(ATTITUDE, learner.schools) === 'observe'
+  const given = (): GivenCard[] =>
+    file.cards.map((card) => ({
+      ...card,
+      ticks: file.ticks.filter((t) => t.cardId === card.id),
+      reports: file.reports.filter((r) => r.cardId === card.id),
+      numbers: file.numbers.filter((n) => n.cardId === card.id),
+    }))
   for (const lesson of lessons) {
     if (!lesson.finishedAt) continue
     const week = Number(lesson.id.split('-w')[1]) - 1
-    const inst = instrument(lesson.instrument)
     const last = entries.findLastIndex((e) => e.lessonId === lesson.id)
-    const measured = [...rowsOf(entries.slice(0, last + 1), lesson.id, inst, observes), ...rowsOfPlans(plans)]
-    const { rows, sessions, listenFor } = composeCard(
-      [...measured, ...basicRows(inst, measured, { lessonsBefore: week, eased: false })],
-      {
-        minutesPerSession: person.minutesPerSession,
-        sessions: person.sessionsPerWeek,
-        listenFor: toListenFor(inst, notesKnown(entries.slice(0, last + 1), inst)),
-      },
-    )
+    const { rows, leftOut, sessions, listenFor } = composeWeek({
+      inst: instrument(lesson.instrument),
+      lesson,
+      lessonsBefore: week,
+      entries: entries.slice(0, last + 1),
+      cards: given(),
+      plans,
+      agreed: person,
+      observes,
+    })
     const cardId = `${lesson.id}-card`
     file.cards.push({
       id: cardId,
@@ -43,17 +51,29 @@ export function inventCards(
       sessions,
       listenFor,
       rows,
+      left: leftOut,
+      signed: null,
     })
     const done = practised(person, week, sessions, random)
     for (let session = 1; session <= done; session++)
       for (const row of rows)
-        if (random.chance(0.9) || row === rows[0])
-          file.ticks.push({
-            cardId,
-            rowId: row.id,
-            session,
-            at: plusMinutes(lesson.startsAt, session * 1440 - 90),
-          })
+        if (random.chance(0.9) || row === rows[0]) {
+          const at = plusMinutes(lesson.startsAt, session * 1440 - 90)
+          file.ticks.push({ cardId, rowId: row.id, session, at })
+          const { asks } = row
+          if (asks && asks.value !== null && random.chance(0.6))
+            file.numbers.push({
+              cardId,
+              // Whoever has the learner's link reads these: they name nobody.
+              id: `n${seedOf(cardId, row.id, String(session)).toString(36)}`,
+              row: row.id,
+              session,
+              value: Math.max(1, Math.round(asks.value * (0.92 + 0.1 * random.normal()))),
+              unit: asks.unit as StudioParts['numbers'][number]['unit'],
+              measured: random.chance(0.5),
+              at,
+            })
+        }
     if (person.trouble === 'dizzy' && week === WEEKS - 1)
       file.reports.push({
         id: `${cardId}-r1`,

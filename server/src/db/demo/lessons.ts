@@ -33,6 +33,8 @@ export function inventLessons(
       finishedAt: isFuture ? null : plusMinutes(startsAt, minutes),
       cancelled: false,
       regularDay: startsAt.slice(0, 10),
+      groupId: null,
+      changedPlan: null,
     }
     lessons.push(lesson)
     if (!isFuture) teach(person, lesson, WEEKS - week, entries, firstSeq)

@@ -17,6 +17,9 @@ export function demoStudio(now: string): { studio: StudioInput } & StudioParts {
     cards: [],
     ticks: [],
     reports: [],
+    numbers: [],
+    groups: [],
+    away: [],
     plans: [],
     reeds: [],
     reedUses: [],
@@ -36,6 +39,7 @@ export function demoStudio(now: string): { studio: StudioInput } & StudioParts {
     file.cards.push(...cards.cards)
     file.ticks.push(...cards.ticks)
     file.reports.push(...cards.reports)
+    file.numbers.push(...cards.numbers)
     const shelf = inventReeds(person, now, seeded(seedOf(person.id, 'reeds')))
     file.reeds.push(...shelf.reeds)
     file.reedUses.push(...shelf.reedUses)
