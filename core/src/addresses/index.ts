@@ -34,6 +34,8 @@ export const ADDRESSES = {
   removeEntry: { method: 'delete', path: '/lessons/:id/entries/:entry' },
   changeLesson: { method: 'patch', path: '/lessons/:id' },
   removeLesson: { method: 'delete', path: '/lessons/:id' },
+  lessonPlan: { method: 'get', path: '/lessons/:id/plan' },
+  changeLessonPlan: { method: 'put', path: '/lessons/:id/plan' },
   finishLesson: { method: 'put', path: '/lessons/:id/finished' },
   composeCard: { method: 'post', path: '/lessons/:id/card' },
   takes: { method: 'get', path: '/learners/:id/takes' },

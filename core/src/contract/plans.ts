@@ -18,9 +18,11 @@ export const changedPlan = strict({
   in: uniqueBy(id(), (x: string) => x, 'item').max(60),
 })
 export type ChangedPlan = InferType<typeof changedPlan>
+/** As many minutes as there are; the lesson's own when left out. */
+export type LessonPlanQuery = { minutes?: string | undefined }
 export const lessonPlanQuery = strict({
   minutes: string().matches(
-    /^\d{1,3}$/,
+    /^([1-9]\d?|1[0-7]\d|180)$/,
     ({ path, value }) => `${path} is “${value}”; it is whole minutes, 1 to 180.`,
   ),
 })

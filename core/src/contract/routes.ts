@@ -84,7 +84,15 @@ import {
   pastQuery,
 } from './squeaks.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
-import { plan, planInput, type Plan } from './plans.ts'
+import {
+  changedPlan,
+  lessonPlanAnswer,
+  lessonPlanQuery,
+  plan,
+  planInput,
+  type LessonPlanQuery,
+  type Plan,
+} from './plans.ts'
 import {
   adviceAnswer,
   reedCase,
@@ -248,6 +256,16 @@ export const ROUTES = {
   removeLesson: route(ADDRESSES.removeLesson, 'Delete a lesson in which nothing was noted', {
     answer: lessonRecord,
   }),
+  lessonPlan: route(
+    ADDRESSES.lessonPlan,
+    'What a lesson of some minutes is spent on, in which order and how long, and what is left',
+    { query: as<LessonPlanQuery>(lessonPlanQuery), answer: lessonPlanAnswer },
+  ),
+  changeLessonPlan: route(
+    ADDRESSES.changeLessonPlan,
+    'Overrule it: minutes, order, what is left for next time and what is brought in',
+    { query: as<LessonPlanQuery>(lessonPlanQuery), body: changedPlan, answer: lessonPlanAnswer },
+  ),
   finishLesson: route(ADDRESSES.finishLesson, 'Finish or reopen', {
     body: finishInput,
     answer: lessonRecord,

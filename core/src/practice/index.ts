@@ -34,3 +34,15 @@ export { sessionNow } from './session.ts'
 export { composeWeek, homeOf, weekFor, type GivenCard, type WeekAsked } from './compose.ts'
 export { weekLoad, wentWell, type WeekDone, type WeekLoad } from './week.ts'
 export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'
+export {
+  airMinutes,
+  nextInPlan,
+  NO_CHANGES,
+  notesOfItem,
+  planLesson,
+  tookMinutes,
+  type LessonAsked,
+  type LessonPlan,
+  type PlanChanges,
+  type PlanItem,
+} from './lesson-plan.ts'

@@ -59,6 +59,7 @@ export const accident = kindOf(
   kind: 'accident',
   title: 'Squeak',
   stages: ['setup', 'breath', 'sound', 'tongue', 'fingers', 'tune'],
+  plan: { minutes: 3, air: false, everyDays: 28, ready: ({ worry }) => worry },
   check(inst, { complaint, notes, cause, tried }) {
     const { causes, checks } = knowledgeOf({ family: inst.family })
     const among = (what: string, value: string, all: readonly string[]) => {

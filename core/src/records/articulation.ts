@@ -24,6 +24,7 @@ export const articulation = kindOf(
   kind: 'articulation',
   title: 'On a line',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 21, ready: ({ weeks, notes }) => weeks > 7 && notes.length > 2 },
   fits: (inst) => inst.tongue !== null,
   check(inst, { notes }) {
     for (const n of notes) writtenNote(inst, n)

@@ -33,6 +33,7 @@ export const bend = kindOf(
   kind: 'bend',
   title: 'Bend range',
   stages: ['sound'],
+  plan: { minutes: 2, air: true, everyDays: 28, ready: ({ weeks }) => weeks > 2 },
   fits: (inst) => inst.teaching.smallParts.length > 0,
   check: (inst, { part }) => checkPart(inst, part, 'data.part'),
   noted: (d, inst) =>

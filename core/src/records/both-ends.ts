@@ -79,6 +79,7 @@ export const bothEnds = kindOf(
   kind: 'both-ends',
   title: 'Both ends',
   stages: ['sound'],
+  plan: { minutes: 4, air: true, everyDays: 42, ready: ({ weeks }) => weeks > 1 },
   check(inst, { end, takes, chosen, part }) {
     if (part !== undefined) knownPart(inst, part)
     const faint = takes.find((t) => !t.silent && (t.hz < 20 || t.lengthS < 0.1))

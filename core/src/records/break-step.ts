@@ -48,6 +48,12 @@ export const breakStep = kindOf(
   kind: 'break-step',
   title: 'Registers and breaks',
   stages: ['fingers'],
+  plan: {
+    minutes: 4,
+    air: true,
+    everyDays: 14,
+    ready: ({ entries, notes }) => entries.length > 0 || notes.length > 7,
+  },
   fits: isCharted,
   check(inst, d) {
     const breaks = breaksOf(inst)

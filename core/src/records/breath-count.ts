@@ -86,6 +86,7 @@ export const breathCount = kindOf(schema)({
   kind: 'breath-count',
   title: 'Breath count',
   stages: ['breath'],
+  plan: { minutes: 2, air: true, everyDays: 14, ready: ({ notes }) => notes.length > 0 },
   check(inst, { written, seconds, clicks, perMinute }) {
     writtenNote(inst, written)
     const most = clicksIn(seconds, perMinute)

@@ -42,6 +42,7 @@ export const breathCycle = kindOf(
   kind: 'breath-cycle',
   title: 'Breath by counts',
   stages: ['breath'],
+  plan: { minutes: 2, air: true, everyDays: 7, always: true },
   check(_, data) {
     try {
       checkPattern(data, data.perMinute)

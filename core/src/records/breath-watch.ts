@@ -20,6 +20,7 @@ export const breathWatch = kindOf(
   kind: 'breath-watch',
   title: 'Looked at',
   stages: ['breath'],
+  plan: { minutes: 2, air: true, everyDays: 21 },
   check(_, { seen, helped }) {
     if (!seen.length && helped === undefined)
       throw new Refusal('invalid', 'data.seen is empty; name a sign, or a way that helped.', 'data.seen')

@@ -228,6 +228,7 @@ export const copied = kindOf(
   kind: 'copied',
   title: 'Copy me',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ notes }) => notes.length > 0 },
   check(_inst, { teacher, learner }) {
     for (const [field, c] of Object.entries({ teacher, learner }))
       if (c.onsetsS.length !== c.lengthsS.length || c.onsetsS.length !== c.hz.length)

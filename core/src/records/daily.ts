@@ -38,6 +38,7 @@ export const daily = kindOf(
   kind: 'daily',
   title: 'Daily set',
   stages: ['tongue'],
+  plan: { minutes: 4, air: true, everyDays: 21, ready: ({ weeks, notes }) => weeks > 51 && notes.length > 7 },
   fits: (inst) => inst.tongue !== null,
   check(inst, { from }) {
     writtenNote(inst, from)

@@ -37,6 +37,7 @@ export const echo = kindOf(
   kind: 'echo',
   title: 'Echo',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 14 },
   check(inst, { cells, part }) {
     if (part !== undefined) knownPart(inst, part)
     const unknown = cells.find((c) => !cellOf(c))

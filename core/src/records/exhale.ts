@@ -11,6 +11,7 @@ export const exhale = kindOf(strict({ seconds: finite().min(0.5).max(180), aimS:
   kind: 'exhale',
   title: 'Steady stream',
   stages: ['breath'],
+  plan: { minutes: 2, air: true, everyDays: 21 },
   check() {},
   noted: (d) => `Steady stream ${tenths(d.seconds).toFixed(1)} s`,
   line(entries) {

@@ -73,6 +73,7 @@ export const firstMinutes = kindOf(schema)({
   kind: 'first-minutes',
   title: 'First minutes',
   stages: ['sound'],
+  plan: { minutes: 3, air: true, everyDays: 7, ready: ({ notes }) => notes.length > 2 },
   check(inst, { notes }) {
     for (const n of notes) writtenNote(inst, n.written)
   },

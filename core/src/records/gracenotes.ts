@@ -31,6 +31,7 @@ export const gracenotes = kindOf(
   kind: 'gracenotes',
   title: 'Gracenotes',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 7, ready: ({ notes }) => notes.length > 1 },
   fits: (inst) => inst.graces !== null,
   check(inst, { move, on }) {
     const known = moveOf(inst, move)

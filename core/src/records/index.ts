@@ -14,6 +14,8 @@ export {
   type Facts,
   type Goal,
   type Home,
+  type InLesson,
+  type ReadyFor,
   type HomeNumber,
   type RecordKind,
   type RowProposal,
@@ -32,6 +34,7 @@ export {
   firstAims,
   goalOf,
   inventLesson,
+  lessonParts,
   lineWords,
   notesKnown,
   notedWords,
@@ -44,6 +47,7 @@ export {
   type EntryInput,
   type EntryKind,
   type EntryRecord,
+  type LessonPart,
 } from './records.ts'
 export { pastOf } from './accident.ts'
 export { BY_HAND_LEAST_S } from './tone-by-hand.ts'

@@ -30,6 +30,7 @@ export const interval = kindOf(
   kind: 'interval',
   title: 'Tuning',
   stages: ['sound'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ weeks, notes }) => weeks > 12 && notes.length > 2 },
   check(inst, { drone, written }) {
     writtenNote(inst, written)
     writtenNote(inst, drone)

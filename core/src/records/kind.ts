@@ -243,6 +243,36 @@ export interface Known<D> {
   observes: boolean
 }
 
+/** What is known when a lesson is planned. */
+export interface ReadyFor {
+  inst: Instrument
+  /** Entries of the kind, oldest first. */
+  entries: readonly Noted<unknown>[]
+  /** Written notes that the learner knows. */
+  notes: readonly string[]
+  /** From the first lesson to this one. */
+  weeks: number
+  /** A tune was chosen to be played. */
+  sheet: boolean
+  /** Something of the kind needs attention. */
+  worry: boolean
+}
+/** How a kind stands in a lesson's plan. */
+export interface InLesson {
+  /** What it usually takes (chosen by Halitus until it is known how long it takes with a learner). */
+  minutes: number
+  /** Whether lips and breath work. */
+  air: boolean
+  /** So often it comes by itself. */
+  everyDays: number
+  /** A lesson isn't without it once it is ready. */
+  always?: boolean
+  /** Whether this learner is ready for it; everybody when left out. */
+  ready?(known: ReadyFor): boolean
+  /** What of it is due to be asked again, in words, the longest overdue first. */
+  due?(entries: readonly Noted<never>[], today: Moment): string[]
+}
+
 /**
  * Everything Halitus knows of one kind of entry. Server, card, Today, lesson line, progress, export and demo go through
  * the registry and never ask which kind it is.
@@ -253,6 +283,8 @@ export interface RecordKind<K extends string, D extends AnyObject> {
   /** Stops at which it is noted. */
   stages: readonly Stage[]
   schema: ObjectSchema<D>
+  /** How it stands in a lesson's plan; never planned when left out. */
+  plan?: InLesson
   /** Whether it is practised on an instrument at all; on every one when left out. */
   fits?(inst: Instrument): boolean
   /** Long lists, looked at one entry at a time: left out where a whole history is sent. */

@@ -195,6 +195,7 @@ export const longTone = kindOf(schema)({
   kind: 'long-tone',
   title: 'Long tone',
   stages: ['sound'],
+  plan: { minutes: 4, air: true, everyDays: 7, always: true, ready: ({ notes }) => notes.length > 0 },
   bulky: ['centsCurve', 'dbCurve'],
   knows: (d) => [d.written],
   check(inst, { written, centsCurve, dbCurve }) {

@@ -94,6 +94,7 @@ export const mouth = kindOf(diagnosisSchema())({
   kind: 'mouth',
   title: 'Mouth',
   stages: ['sound'],
+  plan: { minutes: 3, air: false, everyDays: 28, ready: ({ worry }) => worry },
   check,
   noted,
   line,

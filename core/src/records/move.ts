@@ -104,6 +104,16 @@ export const move = kindOf(
   kind: 'move',
   title: 'Move',
   stages: ['fingers'],
+  plan: {
+    minutes: 3,
+    air: false,
+    everyDays: 7,
+    ready: ({ notes }) => notes.length > 1,
+    due: (entries, today) =>
+      dueBy(remembered(reviewsOfMoves(entries)), today).map((r) =>
+        r.about.split(' ').slice(1).map(prettyNote).join(' to '),
+      ),
+  },
   check(inst, { from, to, clean, tries, late }) {
     const a = writtenNote(inst, from)
     const b = writtenNote(inst, to)

@@ -36,6 +36,7 @@ export const newNote = kindOf(
   kind: 'new-note',
   title: 'First notes',
   stages: ['fingers'],
+  plan: { minutes: 3, air: false, everyDays: 14, ready: ({ weeks, notes }) => notes.length > 0 || weeks > 0 },
   fits: isCharted,
   check(inst, { written, beside }) {
     for (const [field, note] of [

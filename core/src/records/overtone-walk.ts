@@ -82,6 +82,7 @@ export const overtoneWalk = kindOf(
   kind: 'overtone-walk',
   title: 'Overtone walk',
   stages: ['sound'],
+  plan: { minutes: 4, air: true, everyDays: 28, ready: ({ weeks, notes }) => weeks > 26 && notes.length > 7 },
   fits: hasOvertones,
   check(inst, { notes, hits, tries }) {
     for (const n of notes) writtenNote(inst, n)

@@ -100,6 +100,12 @@ export const overtone = kindOf(
   kind: 'overtone',
   title: 'Overtones',
   stages: ['sound'],
+  plan: {
+    minutes: 4,
+    air: true,
+    everyDays: 21,
+    ready: ({ inst, weeks }) => weeks > 10 && hasOvertones(inst),
+  },
   fits: hasOvertones,
   check(inst, { fingered, partial, hits, tries }) {
     writtenNote(inst, fingered)

@@ -42,6 +42,7 @@ export const passage = kindOf(
   kind: 'passage',
   title: 'Passage',
   stages: ['fingers'],
+  plan: { minutes: 3, air: false, everyDays: 28, ready: ({ entries }) => entries.length > 0 },
   fits: isCharted,
   check(inst, { notes }) {
     const known = new Set(fingerSystem(inst).touches.map((t) => t.id))

@@ -65,6 +65,7 @@ export const phrases = kindOf(
   kind: 'phrases',
   title: 'Phrase series',
   stages: ['breath'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ notes }) => notes.length > 2 },
   check(_, d) {
     if (d.pausesS.length !== d.lengthsS.length - 1 || d.intakes.length !== d.pausesS.length)
       throw new Refusal(

@@ -46,6 +46,14 @@ export const recalled = kindOf(
   kind: 'recalled',
   title: 'Recall',
   stages: ['fingers'],
+  plan: {
+    minutes: 2,
+    air: false,
+    everyDays: 14,
+    ready: ({ notes }) => notes.length > 2,
+    due: (entries, today) =>
+      dueBy(remembered(reviewsOf(entries)), today).map((r) => prettyNote(noteOf(r.about))),
+  },
   fits: isCharted,
   check(inst, { written }) {
     if (!fingeringsOf(inst, written).length)

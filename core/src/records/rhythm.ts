@@ -24,6 +24,7 @@ export const rhythm = kindOf(
   kind: 'rhythm',
   title: 'Own pattern',
   stages: ['tongue'],
+  plan: { minutes: 2, air: false, everyDays: 21, ready: ({ weeks }) => weeks > 1 },
   check(_inst, { rhythm: lengths }) {
     try {
       checkRhythm(lengths)

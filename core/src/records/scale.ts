@@ -166,6 +166,7 @@ export const scale = kindOf(
   kind: 'scale',
   title: 'Scale on the tuner',
   stages: ['sound'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ weeks, notes }) => weeks > 6 && notes.length > 4 },
   check(inst, { notes }) {
     for (const n of notes) writtenNote(inst, n.written)
   },

@@ -42,6 +42,7 @@ export const setup = kindOf(
   kind: 'setup',
   title: 'Checklist',
   stages: ['setup'],
+  plan: { minutes: 2, air: false, everyDays: 7, always: true },
   check(inst, { stepId, verdict, faultId }) {
     const step = stepOf(inst, stepId)
     if (!step)

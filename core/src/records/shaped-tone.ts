@@ -233,6 +233,7 @@ export const shapedTone = kindOf(schema)({
   kind: 'shaped-tone',
   title: 'Shaped tone',
   stages: ['sound'],
+  plan: { minutes: 3, air: true, everyDays: 14, ready: ({ notes, weeks }) => weeks > 3 && notes.length > 2 },
   bulky: ['centsCurve', 'dbCurve'],
   check(inst: Instrument, { written, centsCurve, dbCurve }) {
     writtenNote(inst, written)

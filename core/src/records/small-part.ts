@@ -173,6 +173,7 @@ export const smallPart = kindOf(
   kind: 'small-part',
   title: 'Small part',
   stages: ['sound'],
+  plan: { minutes: 3, air: true, everyDays: 14 },
   fits: (inst) => inst.teaching.smallParts.length > 0,
   check: (inst, { part }) => knownPart(inst, part),
   noted(d, inst) {

@@ -140,6 +140,7 @@ export const strokes = kindOf(schema)({
   kind: 'strokes',
   title: 'Stroke meter',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 14, ready: ({ notes, weeks }) => weeks > 2 && notes.length > 0 },
   fits: (inst) => inst.tongue !== null,
   bulky: ['drawn'],
   check(inst, { written }) {

@@ -21,6 +21,7 @@ export const tongueFault = kindOf(diagnosisSchema())({
   kind: 'tongue-fault',
   title: 'What is it?',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ worry }) => worry },
   fits: (inst) => inst.tongue !== null,
   check,
   noted,

@@ -36,6 +36,7 @@ export const tongueTempo = kindOf(
   kind: 'tongue-tempo',
   title: 'Fastest even',
   stages: ['tongue'],
+  plan: { minutes: 3, air: true, everyDays: 28, ready: ({ weeks, notes }) => weeks > 51 && notes.length > 0 },
   fits: (inst) => inst.tongue !== null,
   check(inst, { written, low, high, perMinute }) {
     writtenNote(inst, written)

@@ -85,6 +85,13 @@ export const tries = kindOf(strict({ part: id(), spoke: whole(0, 99), tries: who
   kind: 'tries',
   title: 'First sounds',
   stages: ['sound'],
+  plan: {
+    minutes: 4,
+    air: true,
+    everyDays: 7,
+    always: true,
+    ready: ({ inst, entries, notes }) => !notes.length && gateOf(entries as never, inst).part !== null,
+  },
   fits: (inst) => inst.teaching.smallParts.length > 0,
   check(inst, { part, spoke, tries: tried }) {
     if (!partOf(inst, part))

@@ -39,6 +39,7 @@ export const tuneSet = kindOf(
   kind: 'tune-set',
   title: 'Read the tune',
   stages: ['tune'],
+  plan: { minutes: 3, air: false, everyDays: 21, ready: ({ sheet }) => sheet },
   check() {
     // Which tunes there are is the studio’s, not the instrument’s.
   },
@@ -129,6 +130,7 @@ export const tunePlayed = kindOf(played)({
   kind: 'tune-played',
   title: 'Play the tune',
   stages: ['tune'],
+  plan: { minutes: 4, air: true, everyDays: 7, always: true, ready: ({ sheet }) => sheet },
   check(_inst, { bars }) {
     if (!barsClean(bars).of) throw new Refusal('invalid', 'data.bars: no bar was reached.', 'data.bars')
   },

@@ -28,6 +28,12 @@ export const wayIn = kindOf(
   kind: 'way-in',
   title: 'First strokes',
   stages: ['tongue'],
+  plan: {
+    minutes: 3,
+    air: true,
+    everyDays: 7,
+    ready: ({ inst, entries }) => waysLeft(inst, entries as never).length > 0,
+  },
   fits: (inst) => inst.tongue !== null,
   check(inst, { way, written }) {
     if (!wayOf(inst, way))

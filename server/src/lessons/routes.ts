@@ -5,12 +5,14 @@ import { routes, type Routes } from '../http/index.ts'
 import { lineWriter } from './lines.ts'
 import {
   addLesson,
+  changePlan,
   changeLesson,
   removeLesson,
   composeCardOf,
   finishLesson,
   lessonAnswer,
   readLesson,
+  readPlan,
   removeEntry,
 } from './store.ts'
 
@@ -38,6 +40,14 @@ export function lessonRoutes(db: Database, now: () => Date, answers: Answers): R
     .on(ROUTES.removeLesson, ({ params }) => db.write((tx) => removeLesson(tx, params.id)))
     .on(ROUTES.finishLesson, ({ params, body }) =>
       db.write((tx) => finishLesson(tx, params.id, body.finished ? wallClock(now()) : null)),
+    )
+    .on(ROUTES.lessonPlan, ({ params, query }) =>
+      readPlan(db.read, params.id, query.minutes === undefined ? undefined : Number(query.minutes)),
+    )
+    .on(ROUTES.changeLessonPlan, ({ params, query, body }) =>
+      db.write((tx) =>
+        changePlan(tx, params.id, body, query.minutes === undefined ? undefined : Number(query.minutes)),
+      ),
     )
     .on(ROUTES.composeCard, ({ params, body }) =>
       db.write((tx) => composeCardOf(tx, params.id, body.version)),

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type {
+  ChangedPlan,
   EntryRecord,
   LessonAnswer,
   LessonInput,
@@ -8,7 +9,7 @@ import type {
 } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
 import { aimsOf } from '@halitus/core/records'
-import { composeWeek, homeOf } from '@halitus/core/practice'
+import { composeWeek, homeOf, planLesson, type LessonPlan } from '@halitus/core/practice'
 import { isBefore } from '@halitus/core/time'
 import { isUsed } from '../agenda/index.ts'
 import { cardsAround, cardsOf, writeCard } from '../cards/index.ts'
@@ -126,6 +127,49 @@ export async function finishLesson(tx: Tx, id: string, at: string | null): Promi
   await readLesson(tx, id)
   await tx.update(tables.lessons).set({ finishedAt: at }).where(eq(tables.lessons.id, id))
   return readLesson(tx, id)
+}
+
+/**
+ * What a lesson is spent on.
+ * @param minutes as many as there are; the lesson's own when left out
+ */
+export async function readPlan(db: Reader, id: string, minutes?: number): Promise<LessonPlan> {
+  const lesson = await readLesson(db, id)
+  const learner = await readLearner(db, lesson.learnerId)
+  const studio = await readStudio(db)
+  const asPast = (l: LessonRecord) => ({ ...l, changes: l.changedPlan })
+  const [lessons, entries, cards, plans] = await Promise.all([
+    lessonsOf(db, learner.id),
+    entriesOf(db, learner.id),
+    cardsOf(db, learner),
+    plansOf(db, learner.id),
+  ])
+  const before = { entries, lessons, cards }
+  const known = knownBefore(before, lesson)
+  return planLesson(
+    {
+      inst: underSchools(instrument(lesson.instrument), learner.schools, studio.schools),
+      lesson: asPast(lesson),
+      lessons: known.lessons.filter((l) => !l.cancelled && l.instrument === lesson.instrument).map(asPast),
+      entries: known.entries.filter((e) => e.instrument === lesson.instrument),
+      cards: known.cards,
+      plans,
+      observes: observes(learner, studio),
+    },
+    minutes ?? lesson.minutes,
+  )
+}
+
+/** Overrules a lesson's plan; remembered with the lesson. */
+export async function changePlan(
+  tx: Tx,
+  id: string,
+  changedPlan: ChangedPlan,
+  minutes?: number,
+): Promise<LessonPlan> {
+  await readLesson(tx, id)
+  await tx.update(tables.lessons).set({ changedPlan }).where(eq(tables.lessons.id, id))
+  return readPlan(tx, id, minutes)
 }
 
 /**

@@ -1,11 +1,12 @@
-import type { EntryRecord, LessonRecord, StudioParts } from '@halitus/core/contract'
+import type { EntryRecord, LessonRecord, Stage, StudioParts } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
 import { seeded, seedOf } from '@halitus/core/player'
 import { aimFor, inventLesson, type EntryKind } from '@halitus/core/records'
 import { plusDays, plusMinutes } from '@halitus/core/time'
 import { WEEKS, type Person } from './people.ts'
 
-const MINUTES_APART = 2
+/** From one thing noted to the next, minutes: a step of the set-up is looked at in a few seconds. */
+const MINUTES_APART: Partial<Record<Stage, number>> = { setup: 0.2, fingers: 0.5, breath: 0.7 }
 
 /** Children come for a shorter time. */
 export const lessonMinutes = (person: Person) => (person.age < 12 ? 20 : 30)
@@ -66,6 +67,7 @@ function teach(
   }
   const randomFor = (kind: EntryKind) => seeded(seedOf(person.id, kind, String(week)))
   let count = 0
+  let minute = 1
   for (const happened of inventLesson(story, randomFor))
     entries.push({
       ...happened,
@@ -75,7 +77,7 @@ function teach(
       instrument: lesson.instrument,
       provenance: PROVENANCE[happened.kind] ?? 'tapped',
       seq: firstSeq + entries.length,
-      at: plusMinutes(lesson.startsAt, MINUTES_APART * (count - 1) + 1),
+      at: plusMinutes(lesson.startsAt, (minute += MINUTES_APART[happened.stage] ?? 1)),
     } as EntryRecord)
 }
 
