@@ -20,6 +20,7 @@ const CORE = [
   'evidence',
   'schools',
   'pitch',
+  'home',
   'instruments',
   'fields',
   'fingering',

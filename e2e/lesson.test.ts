@@ -208,7 +208,7 @@ test('the card is composed, changed, printed and ticked, and the next lesson ope
   await page.getByRole('button', { name: 'Compose the card' }).click()
   await expect(page.getByRole('heading', { name: 'Long tone' })).toBeVisible()
   await expect(page.getByLabel(/back and forth: amount/).first()).toBeVisible()
-  await page.getByRole('button', { name: 'Take Tongue off' }).click()
+  await page.getByRole('button', { name: 'Take Tune off' }).click()
   await page.getByLabel('Sessions').fill('7')
   await page.getByLabel('Sessions').press('Tab')
   await page.getByRole('button', { name: 'Save changes' }).click()

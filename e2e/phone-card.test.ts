@@ -59,13 +59,18 @@ test('“I feel odd” stops everything and tells the teacher', async ({ page })
   await page.getByRole('button', { name: 'I feel odd' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Stop. Sit down. Breathe normally.')
   await expect(done(page)).toHaveCount(0)
-  await page.getByRole('button', { name: 'Dizzy' }).click()
-  await page.getByRole('button', { name: 'Tell the teacher' }).click()
+  // Three plain questions, one at a time; the first yes is told.
+  await expect(page.getByText('Does your head spin, or tingle?')).toBeVisible()
+  await page.getByRole('button', { name: 'No', exact: true }).click()
+  await expect(page.getByText('Does your lip, jaw or hand hurt?')).toBeVisible()
+  await page.getByRole('button', { name: 'Yes', exact: true }).click()
   await expect(page.getByText('Your teacher will see it.')).toBeVisible()
+  await expect(page.getByText('Put it away for today.')).toBeVisible()
   const kept = (await (await page.request.get(`/api/cards/${card.id}`)).json()) as {
     reports: { kind: string }[]
   }
-  expect(kept.reports.map((r) => r.kind)).toEqual(['dizzy'])
+  expect(kept.reports.map((r) => r.kind)).toEqual(['sore'])
+  await page.getByRole('button', { name: 'I’m all right' }).click()
   await expect(done(page)).toBeVisible()
 })
 

@@ -149,7 +149,9 @@ describe('a lesson', () => {
     const { data } = await studio.call('GET', LESSON)
     expect(data.lastCard.ticks.length).toBeGreaterThan(0)
     const long = data.aims.find((a: { about: string }) => a.about === 'E4')
-    expect(long.value).toBe(21)
+    // The lessons alone say 21; at home fewer than half reached it.
+    expect(long.value).toBe(19)
+    expect(long.why).toMatch(/^At home/)
     expect(data.concerns[0].kind).toBe('stuck')
     expect(data.card).toBeNull()
   })

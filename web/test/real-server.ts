@@ -22,6 +22,7 @@ const ROUTES = [
   'learner',
   'reeds',
   'settings',
+  'plan',
   'setup',
   'breath',
   'sound',

@@ -38,7 +38,7 @@ export function rowsOfPlans(plans: readonly { stage: string; text: string }[]): 
     tongue: { title: 'Tongue', minutes: 2, least: 1, aim: 'Easy before fast.' },
     tune: { title: 'Tune', minutes: 5, least: 2, aim: 'Slow enough to be right.' },
   }
-  const WEIGHTS: Partial<Record<string, number>> = { breath: 80, tune: TUNE_WEIGHT }
+  const WEIGHTS: Partial<Record<string, number>> = { breath: 98, tune: TUNE_WEIGHT }
   return plans.flatMap(({ stage, text }) => {
     const words = WORDS[stage]
     if (!words || !text) return []

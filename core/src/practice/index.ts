@@ -18,19 +18,7 @@ export {
   WAITING_WEIGHT,
   type WeekCard,
 } from './card.ts'
-export { cardReads, type ReadCard } from './reads.ts'
-export {
-  attention,
-  FILLER_WEIGHT,
-  PAUSE_DAYS,
-  PRACTISED_SHARE,
-  practised,
-  practisedWords,
-  SESSION_SHARE,
-  type Practised,
-  type Circumstances,
-} from './attention.ts'
-export { sessionNow } from './session.ts'
+export { attention, FILLER_WEIGHT, PAUSE_DAYS, PRACTISED_SHARE, type Circumstances } from './attention.ts'
 export { composeWeek, homeOf, weekFor, type GivenCard, type WeekAsked } from './compose.ts'
 export { weekLoad, wentWell, type WeekDone, type WeekLoad } from './week.ts'
 export { LATELY_DAYS, lanesOf, movementOf, type Lane, type Movement } from './lanes.ts'

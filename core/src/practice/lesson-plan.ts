@@ -218,7 +218,7 @@ function needOf(
   if (part.due.length)
     reasons.push({
       weight: NEED.due + 0.02 * Math.min(10, part.due.length),
-      words: `Due: ${part.due.slice(0, 3).join(', ')}${part.due.length > 3 ? ' …' : ''}.`,
+      words: `Due: ${part.due.slice(0, 3).join(', ')}${part.due.length > 3 ? ' …' : '.'}`,
     })
   const days = part.lastAt === undefined ? undefined : daysBetween(part.lastAt, of.today)
   if (days === undefined) reasons.push({ weight: NEED.fresh, words: 'Not done yet.' })

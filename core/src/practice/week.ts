@@ -1,5 +1,5 @@
 import { dayAfter, dayOf, isBefore } from '../time/index.ts'
-import { practised } from './attention.ts'
+import { practised } from '../home/index.ts'
 import { isHurt, troubleWords } from '../trouble/index.ts'
 import { SESSION_MINUTES, SESSIONS } from './card.ts'
 

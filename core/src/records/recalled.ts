@@ -135,7 +135,7 @@ export const recalled = kindOf(
           ? `${due.length === 1 ? 'One note is' : `${due.length} notes are`} due: ${due
               .slice(0, 4)
               .map((r) => prettyNote(noteOf(r.about)))
-              .join(', ')}${due.length > 4 ? ' …' : ''}.`
+              .join(', ')}${due.length > 4 ? ' …' : '.'}`
           : 'Due within the week.',
         // What is due keeps its minute; what comes up soon waits behind what the teacher has planned in words.
         weight: due.length ? 66 : weak.length ? 38 : 24,

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it } from 'vitest'
 import { nameNotes, prettyNote, withoutOctaves } from '@halitus/core/pitch'
-import { cardReads } from '@halitus/core/practice'
+import { cardReads } from '@halitus/core/home'
 
 afterEach(() => nameNotes('english'))
 

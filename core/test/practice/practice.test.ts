@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest'
+import { practised, practisedWords } from '@halitus/core/home'
 import {
   attention,
   basicRows,
   composeCard,
   easedSince,
   NEW_LESSONS,
-  practised,
-  practisedWords,
   rowsOfPlans,
   shortened,
   type Circumstances,

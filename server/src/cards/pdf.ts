@@ -1,7 +1,7 @@
 import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
 import { instrument, underSystem, type Instrument } from '@halitus/core/instruments'
-import { cardReads } from '@halitus/core/practice'
+import { cardReads } from '@halitus/core/home'
 import { dayInWords } from '@halitus/core/time'
 import type { CardRow } from '@halitus/core/records'
 import { TICKS } from '@halitus/core/tongue'

@@ -1,6 +1,7 @@
 import type { CardAnswer, EntryRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { attention, homeOf, practised } from '@halitus/core/practice'
+import { practised } from '@halitus/core/home'
+import { attention, homeOf } from '@halitus/core/practice'
 import { aimsOf, concernsOf, type Aim, type Concern } from '@halitus/core/records'
 import { ATTITUDE, choiceOf, type Chosen } from '@halitus/core/schools'
 import { isBefore } from '@halitus/core/time'

@@ -1,9 +1,11 @@
 import { ADDRESSES, type PathNames } from '@halitus/core/addresses'
 import type {
   CardPatch,
+  ChangedPlan,
   EntryInput,
   ImportAnswer,
   JudgeAnswer,
+  NumberInput,
   LearnerInput,
   LearnerPatch,
   LessonInput,
@@ -178,6 +180,12 @@ export const changes = {
         : message(ROUTES_ASKED.untick, { id, row, session: String(session) }),
       from,
     ),
+  number: (id: string, from: string, row: string, session: number, number: NumberInput) =>
+    ofWeek(
+      message(ROUTES_ASKED.number, { id, row, session: String(session) }, { ...number, at: studioNow() }),
+      from,
+    ),
+  sign: (id: string, from: string, by: string) => ofWeek(message(ROUTES_ASKED.sign, { id }, { by }), from),
   report: (id: string, from: string, report: { id: string; kind: Trouble; text: string }) =>
     ofWeek(message(ROUTES_ASKED.report, { id }, { ...report, at: studioNow() }), from),
 }
@@ -211,9 +219,15 @@ export const api = {
   seen: (id: string, seen: boolean) => ask(ROUTES_ASKED.seen, { id }, { seen }),
   lesson: (id: string) => ask(ROUTES_ASKED.lesson, { id }),
   finish: (id: string, finished: boolean) => ask(ROUTES_ASKED.finishLesson, { id }, { finished }),
+  lessonPlan: (id: string) => ask(ROUTES_ASKED.lessonPlan, { id }),
+  changeLessonPlan: (id: string, changed: ChangedPlan) => ask(ROUTES_ASKED.changeLessonPlan, { id }, changed),
   /** @param version of the card that is seen here, 0 for none */
   composeCard: (id: string, version: number) => ask(ROUTES_ASKED.composeCard, { id }, { version }),
   card: (id: string) => ask(ROUTES_ASKED.card, { id }),
+  addNumber: (id: string, row: string, session: number, number: NumberInput) =>
+    ask(ROUTES_ASKED.number, { id, row, session: String(session) }, number),
+  dropNumber: (id: string, row: string, number: string) =>
+    ask(ROUTES_ASKED.dropNumber, { id, row, session: '1', number }),
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES_ASKED.changeCard, { id }, patch),
   pdfUrl: (id: string, paper: 'A4' | 'Letter', large = false) =>
     `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,

@@ -31,6 +31,7 @@ const HELPS: Readonly<Record<string, GuidePage>> = {
   fingers: 'fingers',
   tune: 'tune',
   home: 'home-and-card',
+  plan: 'a-lesson',
   squeak: 'it-squeaks',
   squeaks: 'it-squeaks',
   reeds: 'reeds',

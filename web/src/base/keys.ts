@@ -52,6 +52,7 @@ export const KEYS: { keys: string; does: string }[] = [
   { keys: 'l', does: 'Tongue: hear it first' },
   { keys: 't', does: 'Timer on and off' },
   { keys: 'm', does: 'A note, from anywhere in the lesson' },
+  { keys: 'j', does: 'What the lesson’s plan has next' },
   { keys: 'q', does: 'Squeaks: from what happened to the next thing to try' },
   { keys: '1 2 3 0', does: 'Squeaks: better, the same, worse, can’t here' },
   { keys: 'f h', does: 'Squeaks: freeze; that helped' },

@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from 'vue'
 import TodaysPractice from './TodaysPractice.vue'
 import { useWeekCard } from './week-card.ts'
-import WholeCard from './WholeCard.vue'
 
+/** Comes when it is asked for. */
+const WholeCard = defineAsyncComponent(() => import('./WholeCard.vue'))
 /** The week’s card as the learner has it, on a phone: one thing at a time, or all of it. */
 const props = defineProps<{ id: string; whole?: boolean }>()
 const week = useWeekCard(() => props.id)

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Trouble as Kind } from '@halitus/core/contract'
 import { fingerSystem, isCharted, standardFingering } from '@halitus/core/instruments'
-import { sessionNow } from '@halitus/core/practice'
+import { atHome, endSentence, sessionNow } from '@halitus/core/home'
 import { studioNow } from '@/base/clock.ts'
 import Fingers from '@/drawings/Fingers.vue'
 import CardNotes from './CardNotes.vue'
 import PrintedLine from './PrintedLine.vue'
+import SignedBy from './SignedBy.vue'
 import ThingsBeads from './ThingsBeads.vue'
-import Trouble from './Trouble.vue'
+import FeelOdd from './FeelOdd.vue'
 import type { WeekCardInHand } from './week-card.ts'
 
 /** Today’s practice: one thing on the sheet, all of it as beads in the band, what troubles always in reach. */
@@ -35,6 +36,30 @@ const held = computed(() => {
   return { note, touches: standardFingering(inst.value, note).touches }
 })
 
+/** The ear comes when a row asks for it. */
+const HomeEar = defineAsyncComponent(() => import('./HomeEar.vue'))
+const way = computed(() => (row.value ? atHome(row.value) : undefined))
+const ear = useTemplateRef<{ press(): void; label: string; busy: boolean }>('ear')
+/** This session's numbers of the row. */
+const numbers = computed(() =>
+  card.value.numbers.filter((n) => n.row === row.value?.id && n.session === session.value),
+)
+function tell(value: number, measured: boolean) {
+  if (!row.value?.asks || session.value === undefined) return
+  void props.week.tell(row.value.id, session.value, value, row.value.asks.unit as 's', measured)
+}
+/** Listening, or timing by touch, is the first thing; when the tries are done, the row is. */
+const listens = computed(
+  () =>
+    !!way.value &&
+    way.value.how !== 'written' &&
+    (ear.value?.busy || numbers.value.length < (way.value.tries ?? 1)),
+)
+const ended = computed(() => {
+  const last = session.value === undefined ? card.value.sessions : session.value
+  return endSentence(card.value, last)
+})
+
 const title = useTemplateRef('title')
 watch(at, async () => {
   await nextTick()
@@ -56,7 +81,6 @@ function again() {
 const odd = ref(false)
 async function report(kind: Kind, text: string) {
   await props.week.report(kind, text)
-  odd.value = false
 }
 </script>
 
@@ -70,14 +94,23 @@ async function report(kind: Kind, text: string) {
       </p>
     </nav>
     <div v-if="odd" class="sheet">
-      <h1>Stop. Sit down. Breathe normally.</h1>
-      <p>What is it? Your teacher will read it. If it stays, tell an adult now.</p>
-      <Trouble :card-id="card.id" :reports="card.reports" @report="report" />
+      <FeelOdd @report="report" @well="odd = false" />
     </div>
     <div v-else-if="row && session" class="sheet">
       <h1 ref="title" tabindex="-1">{{ reads.text(row.amount) }}</h1>
       <p class="aim">{{ reads.text(row.aim) }}</p>
       <PrintedLine :row="row" :inst="inst" />
+      <HomeEar
+        v-if="way"
+        :key="row.id"
+        ref="ear"
+        :way="way"
+        :inst="inst"
+        :written="row.notes[0]"
+        :a4-hz="card.a4Hz"
+        :numbers="numbers"
+        @told="tell"
+      />
       <div v-if="held" class="held">
         <Fingers
           :system="fingerSystem(inst)"
@@ -105,9 +138,11 @@ async function report(kind: Kind, text: string) {
       <h1 ref="title" tabindex="-1">
         {{ session ? 'All done for now.' : 'The week is done.' }}
       </h1>
+      <p class="better">{{ reads.text(ended) }}</p>
       <p class="count">
         <b>{{ week.sessionsDone.value }}</b> of {{ card.sessions }} sessions
       </p>
+      <SignedBy v-if="card.needsSignature" :signed="card.signed" @sign="week.sign" />
       <p>A missed day is fine. Two sessions on one day count as two.</p>
       <p class="soft end">
         <span
@@ -117,128 +152,23 @@ async function report(kind: Kind, text: string) {
     </div>
     <div class="foot">
       <button v-if="odd" type="button" class="plate" @click="odd = false">I’m all right</button>
-      <button v-else-if="row && session" type="button" class="plate" @click="done">
-        {{ isDone(row.id) ? 'Not done' : 'Done' }}
-      </button>
+      <template v-else-if="row && session">
+        <button
+          v-if="way && way.how !== 'written'"
+          type="button"
+          :class="listens ? 'plate' : 'second'"
+          @click="ear?.press()"
+        >
+          {{ ear?.label ?? 'Listen' }}
+        </button>
+        <button type="button" :class="listens ? 'second' : 'plate'" @click="done">
+          {{ isDone(row.id) ? 'Not done' : 'Done' }}
+        </button>
+      </template>
       <button v-else-if="session" type="button" class="plate" @click="again">Once more</button>
       <button v-if="!odd" type="button" class="odd" @click="odd = true">I feel odd</button>
     </div>
   </div>
 </template>
 
-<style scoped>
-.phone {
-  height: 100dvh;
-  display: grid;
-  grid-template-rows: auto 1fr auto;
-  color: var(--on-wood);
-  background: var(--wood);
-}
-.band {
-  padding: 4px 12px 8px;
-}
-.where {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  margin: 0;
-  font-size: 17px;
-  color: var(--on-wood-soft);
-}
-.where b {
-  color: var(--brass-on-wood);
-}
-.sheet {
-  min-height: 0;
-  overflow-y: auto;
-  padding: 20px 24px;
-  display: flex;
-  flex-direction: column;
-  gap: 14px;
-  color: var(--ink);
-  background: var(--sheet);
-  border-radius: 24px;
-}
-h1 {
-  font-size: 32px;
-  line-height: 1.15;
-}
-h1::first-letter {
-  text-transform: capitalize;
-}
-h1:focus {
-  outline: none;
-}
-.aim {
-  font-size: 19px;
-}
-.held {
-  flex: 1 1 260px;
-  min-height: 260px;
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  grid-template-rows: minmax(0, 1fr);
-  gap: 12px;
-  align-items: center;
-}
-.held > * {
-  min-height: 0;
-  max-height: 100%;
-}
-.held > :first-child,
-.held > :first-child :deep(svg) {
-  height: 100%;
-}
-.count b {
-  font-size: 92px;
-  line-height: 1;
-}
-.end {
-  margin-top: auto;
-  display: grid;
-  gap: 2px;
-}
-.end a {
-  display: inline-block;
-  padding: 10px 0;
-}
-.foot {
-  display: flex;
-  justify-content: center;
-  gap: 14px;
-  padding: 16px 24px;
-}
-.foot button {
-  flex: 0 1 186px;
-  height: 62px;
-  font: inherit;
-  font-size: 22px;
-  font-weight: 700;
-  border: 0;
-  border-radius: 31px;
-  cursor: pointer;
-}
-.plate {
-  color: var(--ink-on-brass);
-  background: var(--brass-on-wood);
-}
-.foot .odd {
-  flex-basis: 142px;
-  font-size: 19px;
-  color: var(--lacquer-on-wood);
-  background: none;
-  border: 2px solid var(--lacquer-on-wood);
-}
-@media (min-width: 701px) {
-  .band,
-  .sheet {
-    width: min(100%, 720px);
-    margin: 0 auto;
-    box-sizing: border-box;
-  }
-  .held {
-    grid-template-columns: 1fr;
-    grid-template-rows: auto;
-  }
-}
-</style>
+<style scoped src="./practice.css"></style>

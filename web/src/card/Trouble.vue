@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { Button, Input } from 'ant-design-vue'
 import { computed } from 'vue'
-import { TROUBLES, type CardAnswer, type Trouble } from '@halitus/core/contract'
+import type { CardAnswer, Trouble } from '@halitus/core/contract'
+import { TROUBLES } from '@halitus/core/trouble'
 import { useDraft } from '@/base/drafts.ts'
 import { TROUBLE_NAMES } from './trouble-names.ts'
 

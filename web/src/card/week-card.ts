@@ -1,8 +1,8 @@
 import { computed, onBeforeUnmount, ref, toValue, watch, type MaybeRefOrGetter } from 'vue'
 import type { CardAnswer, Trouble } from '@halitus/core/contract'
 import { instrument, underSystem } from '@halitus/core/instruments'
-import { cardReads, practised, practisedWords } from '@halitus/core/practice'
-import { api, changes, useOutbox } from '@/api/index.ts'
+import { cardReads, practised, practisedWords } from '@halitus/core/home'
+import { api, ApiError, changes, useOutbox } from '@/api/index.ts'
 import { studioNow } from '@/base/clock.ts'
 import { whenBehind } from '@/base/elsewhere.ts'
 import { newId } from '@/base/ids.ts'
@@ -11,8 +11,12 @@ import { useNotices } from '@/base/notices.ts'
 import { TROUBLE_NAMES } from './trouble-names.ts'
 
 /** What a message changes on the card while it is on its way. */
+type Told = CardAnswer['numbers'][number]
 type Change =
-  { row: string; session: number; ticked: boolean } | { report: { id: string; kind: Trouble; text: string } }
+  | { row: string; session: number; ticked: boolean }
+  | { report: { id: string; kind: Trouble; text: string } }
+  | { number: Told }
+  | { signed: string }
 
 /** The week’s card as its learner has it: read, ticked, reported on; what is on its way counts already. */
 export function useWeekCard(id: MaybeRefOrGetter<string>) {
@@ -31,6 +35,11 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
         const { report: sent } = change
         if (!now.reports.some((r) => r.id === sent.id))
           now = { ...now, reports: [...now.reports, { ...sent, at: studioNow(), seenAt: null }] }
+      } else if ('number' in change) {
+        const { number: sent } = change
+        now = { ...now, numbers: [...now.numbers.filter((n) => n.id !== sent.id), sent] }
+      } else if ('signed' in change) {
+        now = { ...now, signed: { by: change.signed, at: studioNow() } }
       } else {
         const { row, session } = change
         const others = now.ticks.filter((t) => t.rowId !== row || t.session !== session)
@@ -42,13 +51,18 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
   })
 
   async function load() {
+    // What was tapped before the page was opened again counts before anything is shown.
+    await outbox.ready
     try {
       const answer = await api.card(toValue(id))
       rememberNames(answer.noteNames)
       card.value = answer
       failed.value = ''
+      keepForAway(toValue(id), answer)
     } catch (error) {
-      failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
+      // With no network the card is the one that was seen last on this phone.
+      card.value ??= keptForAway(toValue(id), error)
+      if (!card.value) failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
     }
   }
   watch(() => toValue(id), load, { immediate: true })
@@ -84,6 +98,24 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
       words: `Tick ${session}: ${card.value?.rows.find((r) => r.id === row)?.title ?? row}`,
       replaces: `tick ${toValue(id)} ${row} ${session}`,
     })
+  /** A number of a session: heard by this phone, or tapped in. It goes when there is a network, in order, once. */
+  function tell(row: string, session: number, value: number, unit: Told['unit'], measured: boolean) {
+    const number = { id: newId(), value, unit, measured }
+    return outbox.put({
+      ...changes.number(toValue(id), card.value!.from, row, session, number),
+      about: toValue(id),
+      shown: { number: { ...number, row, session, at: studioNow() } } satisfies Change,
+      words: `${card.value?.rows.find((r) => r.id === row)?.title ?? row}: ${value} ${unit}`,
+    })
+  }
+  /** An adult has seen it. */
+  const sign = (by: string) =>
+    outbox.put({
+      ...changes.sign(toValue(id), card.value!.from, by),
+      about: toValue(id),
+      shown: { signed: by } satisfies Change,
+      words: `Seen by ${by}`,
+    })
   async function report(kind: Trouble, text: string) {
     const sent = { id: newId(), kind, text }
     await outbox.put({
@@ -96,7 +128,32 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
       outbox.late ? 'Kept; your teacher will see it when the server is there.' : 'Your teacher will see it.',
     )
   }
-  return { card: shown, failed, inst, reads, isTicked, done, sessionsDone, toggle, report }
+  return { card: shown, failed, inst, reads, isTicked, done, sessionsDone, toggle, tell, sign, report }
+}
+
+/** A learner's card as it was seen last on this phone: a practice begins without a network as well. */
+const AWAY = 'halitus.away.'
+function keepForAway(id: string, card: CardAnswer) {
+  // Only a learner's own link: the teacher's browser keeps nobody's card.
+  if (!id.startsWith('~')) return
+  try {
+    localStorage.setItem(AWAY + id, JSON.stringify(card))
+  } catch {
+    // Full or forbidden: the card is there while there is a network.
+  }
+}
+/** @param error a link that was taken back opens nothing any more, here neither */
+function keptForAway(id: string, error: unknown): CardAnswer | undefined {
+  try {
+    if (error instanceof ApiError && error.status) {
+      localStorage.removeItem(AWAY + id)
+      return undefined
+    }
+    const kept = localStorage.getItem(AWAY + id)
+    return kept ? (JSON.parse(kept) as CardAnswer) : undefined
+  } catch {
+    return undefined
+  }
 }
 
 export type WeekCardInHand = ReturnType<typeof useWeekCard>

@@ -3,17 +3,13 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { LessonAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
-import { practised, practisedWords } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
 import { capital, STAGE_NAMES } from '@/base/words.ts'
+import CameBack from './CameBack.vue'
 import { useLesson } from './store.ts'
 
 const props = defineProps<{ answer: LessonAnswer }>()
 const lesson = useLesson()
-const broughtAlong = computed(() => {
-  const card = props.answer.lastCard
-  return card ? practisedWords(practised(card)) : 'no card yet'
-})
 /** Who has done something since is new no longer. */
 const concerns = computed(() =>
   props.answer.concerns.filter((c) => c.kind !== 'new' || !ofLearner(lesson.own).length),
@@ -67,9 +63,8 @@ const aims = computed(() => lesson.aims.slice(0, 3))
   </section>
   <section>
     <h2>Card brought along</h2>
-    <p>
-      <b>{{ broughtAlong }}</b>
-    </p>
+    <CameBack v-if="answer.lastCard" :card="answer.lastCard" />
+    <p v-else><b>no card yet</b></p>
     <p v-if="answer.lastCard">
       <RouterLink :to="{ name: 'card', params: { id: answer.lastCard.id } }">See it</RouterLink>
     </p>

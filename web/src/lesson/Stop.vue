@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import type { Stage } from '@halitus/core/contract'
 import { useDraft } from '@/base/drafts.ts'
 import { STAGE_NAMES } from '@/base/words.ts'
+import NextUp from './NextUp.vue'
 import { useLesson } from './store.ts'
 
 /**
@@ -61,6 +62,7 @@ async function keepNote() {
       <span v-if="$slots.action" class="action"><slot name="action" /></span>
     </header>
     <slot />
+    <NextUp />
     <details class="foot" :open="open">
       <summary>
         <b>Note and plan</b>

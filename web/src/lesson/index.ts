@@ -1,4 +1,5 @@
 export { useLesson } from './store.ts'
+export { useLessonPlan } from './plan.ts'
 export { useTools } from './tools.ts'
 export { default as PlannedStop } from './PlannedStop.vue'
 export { default as Stop } from './Stop.vue'

@@ -53,6 +53,9 @@ export const useLesson = defineStore('lesson', () => {
 
   /** Counts how often all parts of the stop that is open were asked for. */
   const partsAsked = ref(0)
+  /** The part that the plan leads to: the stop opens it whatever was open there before. */
+  const partWanted = ref<{ part: string; count: number }>({ part: '', count: 0 })
+  const wantPart = (part: string) => (partWanted.value = { part, count: partWanted.value.count + 1 })
   /** The notes that stood in a stop's part when it was left; none where no written note is played. */
   const workedOn = ref<{ stop: string; notes: readonly string[] }>()
   async function open(id: string) {
@@ -305,6 +308,8 @@ export const useLesson = defineStore('lesson', () => {
     answer,
     workedOn,
     partsAsked,
+    partWanted,
+    wantPart,
     a4Hz,
     failed,
     inst,

@@ -28,6 +28,7 @@ export const router = createRouter({
       props: true,
       children: [
         { path: '', redirect: { name: 'setup' } },
+        { path: 'plan', name: 'plan', component: () => import('../lesson/LessonPlan.vue') },
         { path: 'setup', name: 'setup', component: () => import('../stages/setup/SetupStage.vue') },
         { path: 'breath', name: 'breath', component: () => import('../stages/breath/BreathStage.vue') },
         { path: 'sound', name: 'sound', component: () => import('../stages/sound/SoundStage.vue') },
@@ -43,7 +44,7 @@ export const router = createRouter({
       name: 'card',
       component: () => import('@/card/LearnersCard.vue'),
       props: (route) => ({ id: route.params.id, whole: 'whole' in route.query }),
-      meta: { alone: true },
+      meta: { alone: true, bare: true },
     },
     {
       path: '/sign-in',
@@ -58,13 +59,15 @@ export const router = createRouter({
 /** How long after the first page the others are fetched, ms: what is being looked at comes first. */
 const PRELOAD_AFTER_MS = 1200
 /** Every page is fetched once the first one stands, so that a stop opens while the server is away. */
-void router.isReady().then(() =>
+void router.isReady().then(() => {
+  // A learner's phone needs its own page and no other.
+  if (router.currentRoute.value.meta.bare) return
   setTimeout(() => {
     for (const { components } of router.getRoutes())
       for (const load of Object.values(components ?? {}))
         if (typeof load === 'function') void (load as () => Promise<unknown>)().catch(() => undefined)
-  }, PRELOAD_AFTER_MS),
-)
+  }, PRELOAD_AFTER_MS)
+})
 
 /** Who is asked to sign in comes back to where they were. */
 whenSignedOut(() => {

@@ -15,6 +15,7 @@ import { factsOf, RECORDS, type EntryKind, type EntryRecord } from '@halitus/cor
 import { studioNow } from '@/base/clock.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
+import { soundWorker } from '@/workers/index.ts'
 
 /** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
 const found = import.meta.glob<Component>(['./*/parts/*.vue', './*/views/*.vue'], { import: 'default' })
@@ -36,6 +37,9 @@ function preload() {
   preloaded = true
   setTimeout(() => {
     for (const load of Object.values(found)) load().catch(() => (preloaded = false))
+    void soundWorker()
+      .prepare()
+      .catch(() => undefined)
   }, PRELOAD_AFTER_MS)
 }
 /** The parts that have come: until then a part's keys mean nothing. */
@@ -96,7 +100,8 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
   const noted = lesson.entries
     .filter((e) => e.stage === stage && e.at > opened.value.at && kinds.includes(e.kind))
     .reduce<EntryRecord | undefined>((last, e) => (last && last.at > e.at ? last : e), undefined)
-  const known = first ?? noted?.kind ?? (opened.value.part || usual)
+  const asked = () => kinds.find((k) => k === lesson.partWanted.part)
+  const known = asked() ?? first ?? noted?.kind ?? (opened.value.part || usual)
   const kind = ref<PartId | undefined>(
     kinds.find((k) => k === known) ?? kinds.find((k) => k === usual) ?? kinds[0],
   )
@@ -106,6 +111,17 @@ export function useParts(stage: Stage, usual?: EntryKind, first?: EntryKind) {
     ...records.map((value) => ({ value, label: RECORDS[value].title })),
     ...views,
   ]
+  // What the plan led to is opened once; then the teacher goes where they like.
+  if (asked()) lesson.partWanted.part = ''
+  watch(
+    () => lesson.partWanted.count,
+    () => {
+      const wanted = asked()
+      if (!wanted) return
+      kind.value = wanted
+      lesson.partWanted.part = ''
+    },
+  )
   watch(kind, (now) => {
     opened.value = { part: now ?? '', at: now ? studioNow() : '' }
     void listening.cancel()

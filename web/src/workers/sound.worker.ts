@@ -1,7 +1,6 @@
 import { expose, transfer } from 'comlink'
-import { judgeCrossings, type Crossing, type End } from '@halitus/core/crossings'
-import { fingerSystem, instrument } from '@halitus/core/instruments'
-import { playPhrase, type Phrase } from '@halitus/core/player'
+import type { Crossing, End } from '@halitus/core/crossings'
+import type { Phrase } from '@halitus/core/player'
 import {
   analyse,
   Analysis,
@@ -108,13 +107,27 @@ function joined(pieces: readonly Float32Array[]): Float32Array {
   return all
 }
 
+/** What only a studio asks for comes by itself: a learner's phone needs neither fingers nor the simulated player. */
+const hands = async () => ({
+  ...(await import('@halitus/core/crossings')),
+  ...(await import('@halitus/core/instruments')),
+})
+const player = () => import('@halitus/core/player')
+
 /** What is followed among known pitches, where the instrument's own tuning puts them: quick notes, changes of a move. */
-function followed(
+async function followed(
   samples: Float32Array,
   rate: number,
   heard: Analysed,
   { pitchesHz, move, transposition, a4Hz }: Ear,
-): Pick<Measurement, 'along' | 'crossings'> {
+): Promise<Pick<Measurement, 'along' | 'crossings'>> {
+  const crossingsIn = async ({ instrument: on, system, from, to }: NonNullable<Ear['move']>) => {
+    const { judgeCrossings, fingerSystem, instrument } = await hands()
+    return judgeCrossings(samples, rate, heard, fingerSystem(instrument(on), system), from, to, {
+      transposition,
+      a4Hz,
+    })
+  }
   const off = pitchesHz && 2 ** (tuningOf(heard.track.hz, pitchesHz) / 1200)
   return {
     along:
@@ -124,17 +137,7 @@ function followed(
         rate,
         pitchesHz.map((hz) => hz * off!),
       ),
-    crossings:
-      move &&
-      judgeCrossings(
-        samples,
-        rate,
-        heard,
-        fingerSystem(instrument(move.instrument), move.system),
-        move.from,
-        move.to,
-        { transposition, a4Hz },
-      ),
+    crossings: move && (await crossingsIn(move)),
   }
 }
 
@@ -172,7 +175,7 @@ const listener = {
     }
   },
   /** Ends listening and judges the whole recording. It stays in memory until the next one, nowhere else. */
-  end(ear: Ear): Measurement {
+  async end(ear: Ear): Promise<Measurement> {
     const samples = joined(blocks)
     live = undefined
     blocks = []
@@ -183,16 +186,16 @@ const listener = {
     return measured(
       heard,
       tooLong ? ['A take lasts ten minutes at most; what came after isn’t heard.'] : [],
-      followed(samples, liveRate, heard, ear),
+      await followed(samples, liveRate, heard, ear),
       stitcher?.takenOutS,
     )
   },
   /** Judges the newest live take once more; undefined when there is none. */
-  again(ear: Ear): Measurement | undefined {
+  async again(ear: Ear): Promise<Measurement | undefined> {
     if (!newest) return undefined
     const { samples, sampleRate } = newest
     const heard = analyse(samples, sampleRate, ear)
-    return measured(heard, [], followed(samples, sampleRate, heard, ear))
+    return measured(heard, [], await followed(samples, sampleRate, heard, ear))
   },
   /**
    * Judges a WAVE file piece by piece, so that an hour of it needs no more memory than its curves. Throws WavError's
@@ -219,7 +222,7 @@ const listener = {
       if (cancelled) return undefined
     }
     const heard = analysis.finish()
-    return measured(heard, wav.warnings, followed(joined(pieces), wav.sampleRate, heard, ear))
+    return measured(heard, wav.warnings, await followed(joined(pieces), wav.sampleRate, heard, ear))
   },
   /** The newest live take as a WAVE file; undefined when there is none. */
   lastSound(): ArrayBuffer | undefined {
@@ -228,17 +231,22 @@ const listener = {
     return transfer(wav, [wav])
   },
   /** Judges a whole WAVE file that is in memory. Throws WavError's sentence. */
-  judge(wav: ArrayBuffer, ear: Ear): Measurement {
+  async judge(wav: ArrayBuffer, ear: Ear): Promise<Measurement> {
     const { samples, sampleRate, warnings } = readWav(new Uint8Array(wav))
     const heard = analyse(samples, sampleRate, ear)
-    return measured(heard, warnings, followed(samples, sampleRate, heard, ear))
+    return measured(heard, warnings, await followed(samples, sampleRate, heard, ear))
+  },
+  /** Fetches what a studio may ask for, so that it is there while the server is away. */
+  async prepare(): Promise<void> {
+    await Promise.all([hands(), player()])
   },
   /** Stops the judging of a file at its next piece. */
   cancel() {
     cancelled = true
   },
   /** The simulated player's sound. */
-  play(phrase: Phrase, sampleRate: number): Float32Array {
+  async play(phrase: Phrase, sampleRate: number): Promise<Float32Array> {
+    const { playPhrase } = await player()
     const { samples } = playPhrase(phrase, sampleRate)
     return transfer(samples, [samples.buffer])
   },

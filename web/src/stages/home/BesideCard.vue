@@ -13,7 +13,7 @@ const props = defineProps<{
   learner: string | undefined
   instrument: string | undefined
 }>()
-defineEmits<{ bringIn: [row: CardRow] }>()
+defineEmits<{ bringIn: [row: CardRow]; own: [] }>()
 /** Why the card may ask for so much; while the server is away nothing is said. */
 const load = ref<{ minutesPerSession: number; sessions: number; why: string }>()
 watch(
@@ -34,11 +34,14 @@ watch(
         <b>{{ row.minutes }}</b>
         <span
           ><b>{{ row.title }}</b
-          ><br /><span class="soft">{{ row.amount }}; left out, to keep to {{ limit }} minutes</span></span
+          ><br /><span class="soft"
+            >{{ row.amount }}. {{ row.why ?? `Left out, to keep to ${limit} minutes.` }}</span
+          ></span
         >
         <Button size="small" @click="$emit('bringIn', row)">Bring in</Button>
       </li>
     </ul>
+    <button type="button" class="own" @click="$emit('own')">A line of your own</button>
     <p v-if="load" class="soft">
       A week of {{ load.sessions }} times {{ load.minutesPerSession }} minutes. {{ load.why }}
     </p>
@@ -61,6 +64,16 @@ watch(
   border-radius: 4px;
   background: var(--sheet);
   box-shadow: 5px 5px 0 rgb(36 29 33 / 7%);
+}
+.own {
+  min-height: 54px;
+  font: inherit;
+  font-size: 17px;
+  color: var(--soft);
+  background: none;
+  border: 2px dashed var(--soft);
+  border-radius: 4px;
+  cursor: pointer;
 }
 .slip > b {
   font-size: 18px;

@@ -9,6 +9,7 @@ import PaperHead from './PaperHead.vue'
 import PaperRow from './PaperRow.vue'
 import { useLesson } from '@/lesson/index.ts'
 import { useDraft } from '@/base/drafts.ts'
+import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 import Plate from '@/parts/Plate.vue'
 
@@ -51,6 +52,22 @@ function remove(row: CardRow) {
   notices.show(`${row.title} taken off the card.`, { undo: () => change({ rows: before }) })
 }
 const bringIn = (row: CardRow) => change({ rows: [...rows.value, row] })
+/** A line of the teacher's own: named and worded where it stands. */
+const own = () =>
+  change({
+    rows: [
+      ...rows.value,
+      {
+        id: `own-${newId().slice(0, 12)}`,
+        kind: 'tune',
+        title: 'Your own line',
+        amount: 'once a day',
+        minutes: 2,
+        aim: '',
+        notes: [],
+      },
+    ],
+  })
 const leftOut = computed(() =>
   (card.value?.leftOut ?? []).filter((r) => !rows.value.some((x) => x.id === r.id)),
 )
@@ -153,6 +170,7 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
       :learner="lesson.answer?.learner.id"
       :instrument="lesson.inst?.id"
       @bring-in="bringIn"
+      @own="own"
     />
   </div>
 </template>

@@ -29,7 +29,16 @@ const heightOf = (row: CardRow) => Math.max(LEAST_PX, MINUTE_PX * row.minutes)
       />
     </span>
     <div class="what">
-      <h3>{{ row.title }}</h3>
+      <Input
+        v-if="row.id.startsWith('own-')"
+        :value="row.title"
+        :bordered="false"
+        class="written title"
+        aria-label="Title of your own line"
+        :maxlength="120"
+        @update:value="(title) => $emit('change', { title })"
+      />
+      <h3 v-else>{{ row.title }}</h3>
       <Input
         :value="row.amount"
         :bordered="false"
@@ -39,6 +48,7 @@ const heightOf = (row: CardRow) => Math.max(LEAST_PX, MINUTE_PX * row.minutes)
         @update:value="(amount) => $emit('change', { amount })"
       />
       <p class="soft">{{ row.aim }}</p>
+      <p v-if="row.why" class="why">{{ row.why }}</p>
       <Staff v-if="inst && row.line?.length" :line="row.line" :inst="inst" :scale="30" />
       <CardNotes v-if="inst && row.notes.length" :inst="inst" :notes="row.notes" />
     </div>
@@ -63,6 +73,15 @@ const heightOf = (row: CardRow) => Math.max(LEAST_PX, MINUTE_PX * row.minutes)
 .row h3 {
   font-size: 20px;
   line-height: 1.25;
+}
+.title {
+  font-size: 20px;
+  font-weight: 650;
+}
+.why {
+  font-size: 15px;
+  line-height: 1.3;
+  color: var(--brass-text);
 }
 .bar {
   align-self: stretch;

@@ -69,6 +69,12 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
               l.lesson.finishedAt ? 'finished' : l.done ? `${l.done} of 7 stops` : 'open'
             }}</span>
           </RouterLink>
+          <RouterLink
+            :to="{ name: 'plan', params: { id: l.lesson.id } }"
+            class="plan"
+            :aria-label="`Plan of ${l.learner.name}’s lesson`"
+            >Plan</RouterLink
+          >
           <button
             type="button"
             class="plain change"
@@ -130,6 +136,11 @@ h1 {
   display: flex;
   align-items: center;
   border-top: 1px solid var(--line);
+}
+.plan {
+  padding: 12px 8px;
+  font-size: 16px;
+  color: var(--ink);
 }
 .change {
   padding: 12px;

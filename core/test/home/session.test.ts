@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { sessionNow } from '@halitus/core/practice'
+import { sessionNow } from '@halitus/core/home'
 
 const [YESTERDAY, TODAY] = ['2026-11-29T17:00', '2026-11-30T17:00']
 /** A card with two rows and three sessions; ticks as `a1` for row a in session 1. */

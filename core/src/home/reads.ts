@@ -1,10 +1,9 @@
 import { prettyNote, withoutOctaves } from '../pitch/index.ts'
-import type { CardRow } from '../records/index.ts'
 
 /** What of a card is read, and by whom. */
 export interface ReadCard {
   listenFor: string
-  rows: readonly Pick<CardRow, 'title' | 'amount' | 'aim' | 'notes'>[]
+  rows: readonly { title: string; amount: string; aim: string; notes: readonly string[] }[]
   /** Children read notes by letter. */
   forChild: boolean
 }

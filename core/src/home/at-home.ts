@@ -1,0 +1,125 @@
+/** What a row asks to be written down. */
+interface Asks {
+  goal: string
+  about: string
+  value: number | null
+  unit: string
+}
+interface Row {
+  id: string
+  title: string
+  amount: string
+  asks?: Asks | undefined
+}
+
+/** How a row is practised on a learner's own phone. */
+export interface AtHome {
+  /**
+   * `tone`: held as long as the aim, heard; `clicks`: the same, counted at `perMinute`; `strokes`: as fast as the aim, heard, so many
+   * a beat; `clock`: timed by touch, since air alone is no tone; `written`: a number that is tapped in.
+   */
+  how: 'tone' | 'clicks' | 'strokes' | 'clock' | 'written'
+  unit: string
+  /** Aim in the unit; null for who observes. */
+  aim: number | null
+  /** Clicks a minute. */
+  perMinute: number
+  /** Strokes a beat. */
+  perBeat: number
+  /** Seconds of rest after each try. */
+  restS: number
+  /** Tries that the row asks for; undefined where it doesn't say. */
+  tries: number | undefined
+}
+
+/** Rests after a try, s (chosen by Halitus): breath to the end takes longer to come back. */
+const REST_S = { tone: 8, clicks: 15, strokes: 5, clock: 8, written: 0 } as const
+const HOW: Readonly<Record<string, AtHome['how']>> = {
+  'long-tone': 'tone',
+  'small-part': 'tone',
+  'breath-count': 'clicks',
+  'tongue-tempo': 'strokes',
+  exhale: 'clock',
+}
+
+/** Tries that an amount asks for. @example triesOf('4 times, aim 28 s') // 4 @example triesOf('twice') // 2 */
+export function triesOf(amount: string): number | undefined {
+  const [, times] = /\b(\d+) (?:times|long sounds)/.exec(amount) ?? []
+  if (times) return Number(times)
+  if (/^twice\b/.test(amount)) return 2
+  return /^once\b/.test(amount) ? 1 : undefined
+}
+
+/**
+ * How a row is practised at home; undefined where it asks for no number.
+ * @example atHome({ asks: { goal: 'breath-count', about: 'E4-60', value: 14, unit: 'clicks' }, amount: '3 times' })?.how // 'clicks'
+ */
+export function atHome({ asks, amount }: Pick<Row, 'asks' | 'amount'>): AtHome | undefined {
+  if (!asks) return undefined
+  const how = HOW[asks.goal] ?? 'written'
+  return {
+    how,
+    unit: asks.unit,
+    aim: asks.value,
+    perMinute: Number(/-(\d+)$/.exec(asks.about)?.[1] ?? 60),
+    perBeat: Number(/^\d$/.exec(asks.about)?.[0] ?? 1),
+    restS: REST_S[how],
+    tries: triesOf(amount),
+  }
+}
+
+/**
+ * What was heard, as the row's number: tenths of seconds, whole clicks, whole beats a minute; undefined where nothing was heard.
+ * @param heard length of the tone, s, and strokes a second, 0 where there were none
+ */
+export function numberHeard(of: AtHome, heard: { lengthS: number; rateHz: number }): number | undefined {
+  if (of.how === 'strokes') return heard.rateHz > 0 ? Math.round((60 * heard.rateHz) / of.perBeat) : undefined
+  if (!(heard.lengthS > 0)) return undefined
+  return of.how === 'clicks'
+    ? Math.floor((heard.lengthS * of.perMinute) / 60 + 1e-9)
+    : Math.round(10 * heard.lengthS) / 10
+}
+
+/** Less than this is no growth worth a sentence, by unit. */
+const WORTH: Readonly<Record<string, number>> = { s: 0.5, clicks: 1, counts: 1, cents: 10, 'a minute': 2 }
+const UNIT_WORDS: Readonly<Record<string, [one: string, many: string]>> = {
+  s: ['second longer', 'seconds longer'],
+  clicks: ['click longer', 'clicks longer'],
+  counts: ['count longer', 'counts longer'],
+  cents: ['cent further', 'cents further'],
+  'a minute': ['beat faster', 'beats faster'],
+}
+
+/**
+ * One sentence at the end of a practice: what went better than on the days before, else what was done. It never says what went
+ * worse; to who observes it says no number.
+ * @param session the one that has just ended
+ */
+export function endSentence(
+  card: {
+    rows: readonly Pick<Row, 'id' | 'title' | 'asks'>[]
+    numbers: readonly { row: string; session: number; value: number }[]
+    ticks: readonly { rowId: string; session: number }[]
+  },
+  session: number,
+): string {
+  const grown = card.rows.flatMap((row) => {
+    const own = card.numbers.filter((n) => n.row === row.id)
+    const best = (of: typeof own) => Math.max(...of.map((n) => n.value))
+    const now = own.filter((n) => n.session === session)
+    const before = own.filter((n) => n.session < session)
+    if (!row.asks || row.asks.value === null || !now.length || !before.length) return []
+    const by = Math.round(10 * (best(now) - best(before))) / 10
+    const worth = WORTH[row.asks.unit] ?? 1
+    return by >= worth ? [{ row, by, share: by / Math.max(best(before), worth) }] : []
+  })
+  const [most] = grown.sort((a, b) => b.share - a.share)
+  if (most) {
+    const [one, many] = UNIT_WORDS[most.row.asks!.unit] ?? ['more', 'more']
+    return `${most.row.title}: ${most.by} ${most.by === 1 ? one : many} than before.`
+  }
+  const done = new Set(card.ticks.filter((t) => t.session === session).map((t) => t.rowId)).size
+  return done === card.rows.length
+    ? 'You did all of it.'
+    : `You did ${done} ${done === 1 ? 'thing' : 'things'}.`
+}

@@ -1,0 +1,11 @@
+/**
+ * A card at home: how it reads, which session is practised, what was done of it, what a phone hears. By itself, so that a learner's
+ * page needs nothing else of practising.
+ *
+ * @example
+ * triesOf('4 times, aim 28 s') // 4
+ */
+export { atHome, endSentence, numberHeard, triesOf, type AtHome } from './at-home.ts'
+export { practised, practisedWords, SESSION_SHARE, type Practised } from './practised.ts'
+export { cardReads, type ReadCard } from './reads.ts'
+export { sessionNow } from './session.ts'
