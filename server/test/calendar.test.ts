@@ -77,3 +77,54 @@ describe('what next week bears', () => {
     expect(lesson.card.sessions).toBe(data.sessions)
   })
 })
+
+describe('holidays', () => {
+  const day = (text: string) => `${text}T00:00:00`
+  const regular = async () =>
+    (await studio.call('GET', '/api/today?week=2026-03-24')).data.week
+      .flatMap((d: { lessons: { lesson: { regularDay: string | null; startsAt: string } }[] }) => d.lessons)
+      .filter(
+        (l: { lesson: { regularDay: string | null; startsAt: string } }) => l.lesson.startsAt > '2026-03-24',
+      )
+      .map((l: { lesson: { startsAt: string } }) => l.lesson.startsAt)
+      .sort()
+  const away = { id: 'spring', from: day('2026-03-27'), to: day('2026-03-28'), words: 'Spring' }
+  it('take the regular lessons in them away, up to their last moment, and bring them back', async () => {
+    const before = await regular()
+    const inside = before.filter((at: string) => at >= away.from && at < away.to)
+    expect(inside.length).toBeGreaterThan(0)
+    expect((await studio.call('POST', '/api/away', away)).status).toBe(201)
+    // Sent again after its answer was lost.
+    expect((await studio.call('POST', '/api/away', away)).status).toBe(201)
+    expect(await regular()).toEqual(before.filter((at: string) => !inside.includes(at)))
+    expect((await studio.call('GET', '/api/away')).data.away).toEqual([{ ...away, source: 'holiday' }])
+    expect((await studio.call('DELETE', '/api/away/spring')).status).toBe(200)
+    expect(await regular()).toEqual(before)
+    expect((await studio.call('DELETE', '/api/away/spring')).status).toBe(404)
+  })
+  it.each([
+    [{ ...away, id: 'x', to: away.from }, /^to is “2026-03-27T00:00:00”; it comes after from\.$/],
+    [{ ...away, id: 'x', from: 'soon' }, /^from/],
+  ])('%j is refused in a sentence', async (body, message) => {
+    const { status, data } = await studio.call('POST', '/api/away', body)
+    expect(status).toBe(400)
+    expect(data.error.message).toMatch(message)
+  })
+  it('leave a lesson in which something was noted', async () => {
+    const [first] = (await studio.call('GET', '/api/today?week=2026-03-24')).data.week.flatMap(
+      (d: { lessons: { lesson: { id: string; startsAt: string; regularDay: string | null } }[] }) =>
+        d.lessons.map((l) => l.lesson).filter((l) => l.startsAt > '2026-03-24' && l.regularDay),
+    )
+    await studio.call('POST', `/api/lessons/${first.id}/entries`, {
+      id: 'noted-in-holiday',
+      stage: 'breath',
+      kind: 'note',
+      provenance: 'typed',
+      data: { text: 'came all the same' },
+    })
+    const from = `${first.startsAt.slice(0, 10)}T00:00:00`
+    await studio.call('POST', '/api/away', { id: 'all', from, to: '2026-04-20T00:00:00', words: '' })
+    expect((await studio.call('GET', `/api/lessons/${first.id}`)).status).toBe(200)
+    await studio.call('DELETE', '/api/away/all')
+  })
+})

@@ -124,3 +124,19 @@ describe('a card that is composed', () => {
     expect(again.card.leftOut).toEqual(data.card.leftOut)
   })
 })
+
+describe('the term on paper', () => {
+  it('is a page for the family, on A4 or Letter', async () => {
+    for (const paper of ['A4', 'Letter']) {
+      const response = await studio.raw(`/api/learners/ottoline-brask/term/pdf?paper=${paper}`)
+      expect(response.headers.get('content-type')).toMatch(/^application\/pdf/)
+      const text = Buffer.from(await response.arrayBuffer()).toString('latin1')
+      expect(text.startsWith('%PDF-')).toBe(true)
+      expect(text.match(/\/Type \/Page\b/g)).toHaveLength(1)
+    }
+  })
+  it('isn’t there of nobody, nor on other paper', async () => {
+    expect((await studio.raw('/api/learners/nobody/term/pdf')).status).toBe(404)
+    expect((await studio.raw('/api/learners/ottoline-brask/term/pdf?paper=A3')).status).toBe(400)
+  })
+})

@@ -14,7 +14,7 @@ import {
 import { allSchools, INSTRUMENT_IDS } from '../instruments/index.ts'
 import { SESSION_MINUTES, SESSIONS } from '../practice/index.ts'
 import { HURTS } from '../trouble/index.ts'
-import { cardAnswer, cardRow, report } from './cards.ts'
+import { cardAnswer, cardRow, pdfQuery, report } from './cards.ts'
 import { entryRecord } from './entries.ts'
 import { lessonRecord, regular, type Regular } from './lessons.ts'
 import { plan } from './plans.ts'
@@ -227,3 +227,5 @@ export const todayAnswer = strict({
 
 export const weekQuery = strict({ instrument: instrumentId().optional() })
 export const weekAnswer = strict({ minutesPerSession: whole(1, 600), sessions: whole(1, 7), why: text(400) })
+/** On the learner's first instrument when left out. */
+export const termQuery = pdfQuery.shape({ instrument: instrumentId().optional() }).noUnknown()

@@ -60,6 +60,7 @@ import {
   todayAnswer,
   todayQuery,
   weekAnswer,
+  termQuery,
   weekQuery,
   type LearnerInput,
   type LearnerPatch,
@@ -83,6 +84,7 @@ import {
   pastAnswer,
   pastQuery,
 } from './squeaks.ts'
+import { awayInput, awayList, awayRecord, type AwayInput } from './groups.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import {
   changedPlan,
@@ -225,10 +227,20 @@ export const ROUTES = {
     body: as<LearnerInput>(learnerInput),
     answer: learner,
   }),
+  away: route(ADDRESSES.away, 'When there are no lessons', { answer: awayList }),
+  addAway: create(ADDRESSES.addAway, 'A holiday: regular lessons in it aren’t made', {
+    body: as<AwayInput>(awayInput),
+    answer: awayRecord,
+  }),
+  removeAway: route(ADDRESSES.removeAway, 'It isn’t one after all', { answer: awayRecord }),
   agenda: route(ADDRESSES.agenda, 'The lessons as a calendar (iCalendar, RFC 5545)', {
     gives: 'text/calendar',
   }),
   week: route(ADDRESSES.week, 'What next week bears, and why', { query: weekQuery, answer: weekAnswer }),
+  termPdf: route(ADDRESSES.termPdf, 'A term for the family: what improved, what is next', {
+    query: termQuery,
+    gives: 'application/pdf',
+  }),
   series: route(ADDRESSES.series, 'Every number over time as a table (CSV, RFC 4180)', { gives: 'text/csv' }),
   learner: route(ADDRESSES.learner, 'A learner with the whole history', {
     answer: as<LearnerAnswer>(learnerAnswer),

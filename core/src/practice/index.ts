@@ -34,3 +34,4 @@ export {
   type PlanChanges,
   type PlanItem,
 } from './lesson-plan.ts'
+export { TERM_DAYS, termOf, type Term } from './term.ts'

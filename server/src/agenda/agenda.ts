@@ -1,7 +1,8 @@
-import { and, eq, gte, inArray, isNotNull } from 'drizzle-orm'
-import type { LearnerRecord, LessonRecord } from '@halitus/core/contract'
-import { dayAfter, weekdayOf, type Day } from '@halitus/core/time'
-import { tables, type Reader, type Tx } from '../db/index.ts'
+import { and, asc, eq, gte, inArray, isNotNull, lt } from 'drizzle-orm'
+import type { AwayInput, AwayRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
+import { dayAfter, isBefore, weekdayOf, type Day } from '@halitus/core/time'
+import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
+import { notFound } from '../http/index.ts'
 
 /** How far ahead regular lessons are made, days (chosen by Halitus: this week and the next). */
 export const AHEAD_DAYS = 14
@@ -36,8 +37,11 @@ export async function missingRegular(db: Reader, from: Day): Promise<LessonRecor
         gte(tables.lessons.startsAt, dayAfter(from, -AHEAD_DAYS)),
       ),
     )
+  const free = await awayFrom(db, from)
   return learners.flatMap((learner) =>
     wanted(learner, from).flatMap((day) => {
+      const at = `${day}T${learner.regular!.time}:00`
+      if (free.some((a) => !isBefore(at, a.from) && isBefore(at, a.to))) return []
       const there = made.some(
         (l) =>
           l.learnerId === learner.id && (l.day === day || (l.day === null && l.startsAt.startsWith(day))),
@@ -60,6 +64,49 @@ export async function missingRegular(db: Reader, from: Day): Promise<LessonRecor
       ]
     }),
   )
+}
+
+/** Times without lessons that aren't over on a day, the earliest first. */
+export async function awayFrom(db: Reader, day: Day): Promise<AwayRecord[]> {
+  return db
+    .select()
+    .from(tables.away)
+    .where(gte(tables.away.to, `${day}T00:00:00`))
+    .orderBy(asc(tables.away.from))
+}
+
+/** A holiday: regular lessons in it that nothing was noted in go. One sent twice is there once. */
+export async function addAway(tx: Tx, input: AwayInput, from: Day): Promise<AwayRecord> {
+  const { record } = await once(
+    tx,
+    tables.away,
+    { ...input, source: 'holiday' } satisfies AwayRecord,
+    (there) => agree(there, input, 'from', 'to'),
+  )
+  const inside = await tx
+    .select({ id: tables.lessons.id, startsAt: tables.lessons.startsAt })
+    .from(tables.lessons)
+    .where(
+      and(
+        isNotNull(tables.lessons.regularDay),
+        gte(tables.lessons.startsAt, input.from),
+        lt(tables.lessons.startsAt, input.to),
+        gte(tables.lessons.startsAt, from),
+      ),
+    )
+  for (const lesson of inside)
+    if (!(await isUsed(tx, lesson.id)))
+      await tx.delete(tables.lessons).where(eq(tables.lessons.id, lesson.id))
+  return record
+}
+
+/** Takes a holiday back; regular lessons are made again. @throws HttpError not-found */
+export async function removeAway(tx: Tx, id: string, from: Day): Promise<AwayRecord> {
+  const [record] = await tx.select().from(tables.away).where(eq(tables.away.id, id))
+  if (!record) throw notFound('The holiday')
+  await tx.delete(tables.away).where(eq(tables.away.id, id))
+  await makeRegular(tx, from)
+  return record
 }
 
 /** Makes the regular lessons of the coming days. */

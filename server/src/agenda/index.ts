@@ -1,2 +1,11 @@
 export { calendarOf, type CalendarLesson } from './calendar.ts'
-export { AHEAD_DAYS, dropRegular, isUsed, makeRegular, missingRegular } from './agenda.ts'
+export {
+  addAway,
+  AHEAD_DAYS,
+  awayFrom,
+  dropRegular,
+  isUsed,
+  makeRegular,
+  missingRegular,
+  removeAway,
+} from './agenda.ts'

@@ -5,6 +5,8 @@ import type { Chosen } from '@halitus/core/schools'
 import { cardPdf as printCard } from '../cards/pdf.ts'
 import { sheetPdf as printSheet, sheetSvg as drawSheet, type Sheet } from '../charts/sheet.ts'
 import { technicianPdf as printForTechnician } from '../pieces/pdf.ts'
+import type { Term } from '@halitus/core/practice'
+import { termPdf as printTerm } from '../learners/term-pdf.ts'
 import { drawTune, printTune, type TuneOnPaper } from '../tunes/pdf.ts'
 
 export type Paper = 'A4' | 'Letter'
@@ -51,6 +53,18 @@ export function technicianPdf(of: {
 }): Promise<Uint8Array> {
   nameNotes(of.studio.noteNames)
   return printForTechnician(of.piece, of.learner, of.studio, of.paper)
+}
+
+/** A learner's term on paper. */
+export function termPdf(of: {
+  term: Term
+  learner: string
+  on: string
+  studio: StudioInput
+  paper: Paper
+}): Promise<Uint8Array> {
+  nameNotes(of.studio.noteNames)
+  return printTerm({ ...of, studio: of.studio.name }, of.paper)
 }
 
 /** A tune on paper. */

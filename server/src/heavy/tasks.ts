@@ -11,6 +11,7 @@ const TASKS = {
   cardPdf: async () => (await papers()).cardPdf,
   sheetPdf: async () => (await papers()).sheetPdf,
   sheetSvg: async () => (await papers()).sheetSvg,
+  termPdf: async () => (await papers()).termPdf,
   technicianPdf: async () => (await papers()).technicianPdf,
   tuneAbout: async () => (await tunes()).tuneAbout,
   tunePart: async () => (await tunes()).tunePart,

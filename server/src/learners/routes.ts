@@ -1,9 +1,12 @@
 import { ROUTES, STAGES, type Stage } from '@halitus/core/contract'
 import { dayOf, wallClock } from '@halitus/core/time'
 import type { Answers, Database } from '../db/index.ts'
-import { weekFor } from '@halitus/core/practice'
+import { instrument } from '@halitus/core/instruments'
+import { termOf, weekFor } from '@halitus/core/practice'
 import { cardsOf } from '../cards/index.ts'
+import { heavily } from '../heavy/index.ts'
 import { HttpError, notFound, routes, type Routes } from '../http/index.ts'
+import { readStudio } from '../studio/index.ts'
 import { exportLearner } from './alone.ts'
 import { leave, leavingIds, stay } from './leaving.ts'
 import { seriesCsv } from './series.ts'
@@ -39,6 +42,22 @@ export const learnerRoutes = (db: Database, now: () => Date, answers: Answers): 
       const learner = await readLearner(db.read, params.id)
       const on = query.instrument ?? learner.instruments[0]!
       return weekFor(learner, await cardsOf(db.read, learner), on, wallClock(now()))
+    })
+    .on(ROUTES.termPdf, async ({ params, query, response }) => {
+      const learner = await readLearner(db.read, params.id)
+      const on = query.instrument ?? learner.instruments[0]!
+      const own = <T extends { instrument: string }>(list: readonly T[]) =>
+        list.filter((x) => x.instrument === on)
+      const term = termOf(
+        own(await entriesOf(db.read, learner.id)),
+        own(await cardsOf(db.read, learner)),
+        instrument(on),
+        wallClock(now()),
+      )
+      const studio = await readStudio(db.read)
+      const paper = query.paper ?? 'A4'
+      const of = { term, learner: learner.name, on: instrument(on).name, studio, paper }
+      response.type('application/pdf').send(Buffer.from(await heavily('termPdf', of, response.req)))
     })
     .on(ROUTES.series, async ({ params, response }) => {
       const { name } = await readLearner(db.read, params.id)

@@ -2,7 +2,7 @@ import { ROUTES } from '@halitus/core/contract'
 import { dayAfter, dayOf, wallClock } from '@halitus/core/time'
 import type { Answers, Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
-import { calendarOf, makeRegular, missingRegular } from '../agenda/index.ts'
+import { addAway, awayFrom, calendarOf, makeRegular, missingRegular, removeAway } from '../agenda/index.ts'
 import { readStudio } from '../studio/index.ts'
 import { lessonsFrom, readToday } from './store.ts'
 
@@ -12,6 +12,11 @@ const CALENDAR_PAST_DAYS = 60
 /** Who comes on a day and in a week. Regular lessons of the coming days are made when somebody looks. */
 export const todayRoutes = (db: Database, now: () => Date, answers: Answers): Routes =>
   routes()
+    .on(ROUTES.away, async () => ({ away: await awayFrom(db.read, dayOf(wallClock(now()))) }))
+    .on(ROUTES.addAway, ({ body }) => db.write((tx) => addAway(tx, body, dayOf(wallClock(now())))))
+    .on(ROUTES.removeAway, ({ params }) =>
+      db.write((tx) => removeAway(tx, params.id, dayOf(wallClock(now())))),
+    )
     .on(ROUTES.agenda, async ({ response }) => {
       const today = dayOf(wallClock(now()))
       if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))

@@ -1,5 +1,6 @@
 import { ADDRESSES, type PathNames } from '@halitus/core/addresses'
 import type {
+  AwayInput,
   CardPatch,
   ChangedPlan,
   EntryInput,
@@ -246,6 +247,11 @@ export const api = {
       `${addressOf(ROUTES_ASKED.week, { id })}?${new URLSearchParams({ instrument })}`,
     ) as Promise<{ minutesPerSession: number; sessions: number; why: string }>,
   seriesUrl: (id: string) => addressOf(ROUTES_ASKED.series, { id }),
+  termUrl: (id: string, instrument: string) =>
+    `${addressOf(ROUTES_ASKED.termPdf, { id })}?${new URLSearchParams({ paper: 'A4', instrument })}`,
+  away: () => ask(ROUTES_ASKED.away, {}),
+  addAway: (input: AwayInput) => ask(ROUTES_ASKED.addAway, {}, input),
+  removeAway: (id: string) => ask(ROUTES_ASKED.removeAway, { id }),
   agendaUrl: () => addressOf(ROUTES_ASKED.agenda, {}),
   leave: (id: string, name: string) => ask(ROUTES_ASKED.leave, { id }, { name }),
   leaving: () => ask(ROUTES_ASKED.leaving, {}),

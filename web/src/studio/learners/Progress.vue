@@ -118,6 +118,11 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
       </p>
       <OpenedLane v-if="opened" class="opened" :all="opened" :observes="observes" />
       <p v-if="aims[0]" class="next">Next: {{ aims[0].title }}.</p>
+      <p v-if="lanes.length" class="table">
+        <a :href="api.termUrl(answer.learner.id, played ?? answer.learner.instruments[0]!)" target="_blank"
+          >The term, for the family (PDF)</a
+        >
+      </p>
       <p v-if="lanes.length && !observes" class="table">
         <a :href="api.seriesUrl(answer.learner.id)" download>Every number as a table (CSV)</a>
       </p>

@@ -16,6 +16,7 @@ import { useNotices } from '@/base/notices.ts'
 import Quantity from '@/parts/Quantity.vue'
 import BackupList from './BackupList.vue'
 import { KEPT } from './kept.ts'
+import Holidays from './Holidays.vue'
 import OnThisDevice from './OnThisDevice.vue'
 import WhoComesIn from './WhoComesIn.vue'
 
@@ -124,6 +125,7 @@ async function upload(event: Event) {
       <Button v-if="loaded" type="primary" :disabled="!!meanwhile.length" @click="save()">Save</Button>
       <p class="soft">A4 = 440 Hz is ISO 16. All cents follow what stands here.</p>
     </section>
+    <Holidays />
     <OnThisDevice />
     <section>
       <h2>The whole studio as one file</h2>
