@@ -30,6 +30,7 @@ import {
 import { instrumentRoutes } from './instruments/index.ts'
 import { forgetEntries, learnerRoutes } from './learners/index.ts'
 import { lessonRoutes } from './lessons/index.ts'
+import { groupRoutes } from './groups/index.ts'
 import { pieceRoutes } from './pieces/index.ts'
 import { reedRoutes } from './reeds/index.ts'
 import { soundRoutes } from './sound/index.ts'
@@ -159,6 +160,7 @@ export function buildApp({
     cardRoutes(db, now),
     chartRoutes(db, now),
     reedRoutes(db, now, answers),
+    groupRoutes(db),
     pieceRoutes(db),
     tuneRoutes(db, now),
     instrumentRoutes(),

@@ -1,5 +1,6 @@
-import { array, string, type InferType } from 'yup'
-import { id, instrumentId, moment, name, strict, text, uniqueBy } from '../fields/index.ts'
+import { array, boolean, number, string, type InferType } from 'yup'
+import { id, instrumentId, moment, name, strict, text, uniqueBy, whole } from '../fields/index.ts'
+import { lessonRecord } from './lessons.ts'
 
 /** Who has lessons together, and on what. */
 export const groupInput = strict({
@@ -32,3 +33,66 @@ export const awayRecord = awayInput
 export const awayList = strict({ away: array().of(awayRecord).required() })
 export type AwayInput = InferType<typeof awayInput>
 export type AwayRecord = InferType<typeof awayRecord>
+
+/** A group as it is written; its id stands in the address. */
+export const groupBody = strict({ name: groupInput.fields.name, members: groupInput.fields.members })
+export type GroupBody = Omit<GroupRecord, 'id'>
+export const groupList = strict({ groups: array().of(groupRecord).required() })
+/** Minutes, and who isn't there: ids with commas between. */
+export const groupPlanQuery = strict({
+  minutes: string().matches(
+    /^([1-9]\d?|1[0-7]\d|180)$/,
+    ({ path, value }) => `${path} is “${value}”; it is whole minutes, 1 to 180.`,
+  ),
+  absent: string().max(600),
+})
+export type GroupPlanQuery = { minutes?: string | undefined; absent?: string | undefined }
+export const groupPlanAnswer = strict({
+  group: groupRecord.required(),
+  minutes: whole(1, 180),
+  /** In concert pitch, without its octave; null where nobody knows a note. */
+  concert: string().nullable().defined(),
+  blocks: array()
+    .of(
+      strict({
+        id: string().required(),
+        title: string().required(),
+        fromS: number().required(),
+        toS: number().required(),
+        together: boolean().required(),
+      }),
+    )
+    .required(),
+  threads: array()
+    .of(
+      strict({
+        learner: strict({ id: id(), name: string().required() }).required(),
+        on: string().required(),
+        instrument: instrumentId(),
+        /** As this one reads the note. */
+        written: string().nullable().defined(),
+        /** Whether numbers may be compared. */
+        races: boolean().required(),
+        eased: string().nullable().defined(),
+        airS: number().required(),
+        spans: array()
+          .of(
+            strict({
+              fromS: number().required(),
+              toS: number().required(),
+              does: string().required().oneOf(['plays', 'fingers', 'listens', 'does']),
+            }),
+          )
+          .required(),
+      }),
+    )
+    .required(),
+})
+export type GroupPlanAnswer = InferType<typeof groupPlanAnswer>
+/** A lesson together: each who is there gets a lesson of their own, with its line and card; who isn't, a cancelled one. */
+export const groupLessonInput = strict({
+  startsAt: moment(),
+  minutes: whole(5, 180),
+  absent: uniqueBy(id(), (x: string) => x, 'learner').max(8),
+})
+export const groupLessonAnswer = strict({ lessons: array().of(lessonRecord).required() })

@@ -84,7 +84,21 @@ import {
   pastAnswer,
   pastQuery,
 } from './squeaks.ts'
-import { awayInput, awayList, awayRecord, type AwayInput } from './groups.ts'
+import {
+  awayInput,
+  awayList,
+  awayRecord,
+  groupBody,
+  groupLessonAnswer,
+  groupLessonInput,
+  groupList,
+  groupPlanAnswer,
+  groupPlanQuery,
+  groupRecord,
+  type AwayInput,
+  type GroupBody,
+  type GroupPlanQuery,
+} from './groups.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import {
   changedPlan,
@@ -226,6 +240,20 @@ export const ROUTES = {
   addLearner: create(ADDRESSES.addLearner, 'A new learner', {
     body: as<LearnerInput>(learnerInput),
     answer: learner,
+  }),
+  groups: route(ADDRESSES.groups, 'Who has lessons together', { answer: groupList }),
+  putGroup: route(ADDRESSES.putGroup, 'A group: its name and members', {
+    body: as<GroupBody>(groupBody),
+    answer: groupRecord,
+  }),
+  removeGroup: route(ADDRESSES.removeGroup, 'No group any more; its lessons stay', { answer: groupRecord }),
+  groupPlan: route(ADDRESSES.groupPlan, 'What everybody does when in a lesson together', {
+    query: as<GroupPlanQuery>(groupPlanQuery),
+    answer: groupPlanAnswer,
+  }),
+  beginGroup: create(ADDRESSES.beginGroup, 'A lesson together: one for each', {
+    body: groupLessonInput,
+    answer: groupLessonAnswer,
   }),
   away: route(ADDRESSES.away, 'When there are no lessons', { answer: awayList }),
   addAway: create(ADDRESSES.addAway, 'A holiday: regular lessons in it aren’t made', {

@@ -35,3 +35,14 @@ export {
   type PlanItem,
 } from './lesson-plan.ts'
 export { TERM_DAYS, termOf, type Term } from './term.ts'
+export {
+  commonNote,
+  longestSilence,
+  planGroup,
+  SILENT_MOST_S,
+  type CommonNote,
+  type GroupBlock,
+  type GroupPlan,
+  type Member,
+  type Span,
+} from './group.ts'

@@ -84,19 +84,29 @@ export function termOf(
       : own.some((c) => practised(c).sessionsDone > 0)
         ? 'Practising has become part of the week.'
         : 'The beginning is made.',
-    next: `Next: ${withoutNumbers(worry?.sentence) ?? 'on in the same way, a little every day'}.`,
+    next: `Next: ${NEXT[worry?.from ?? ''] ?? 'on in the same way, a little every day'}.`,
     weeks,
     line: best && lineOf(best.s),
   }
 }
 
-/** A concern as a family reads it: its counts and amounts are the teacher's. */
-function withoutNumbers(sentence: string | undefined): string | undefined {
-  const [words] = sentence?.split(/[:,(;]| clean | stuck | \d/) ?? []
-  const plain = words?.trim()
-  return plain && !/\d{2}|dizzy|sore/i.test(plain)
-    ? `${plain.charAt(0).toLowerCase()}${plain.slice(1)}`
-    : undefined
+/** What is next, as a family reads it: a concern's counts and amounts are the teacher's. */
+const NEXT: Readonly<Record<string, string>> = {
+  'long-tone': 'long tones, level to the end',
+  'shaped-tone': 'softer and louder at one pitch',
+  'first-minutes': 'low, middle and high in the first minutes',
+  'small-part': 'the smallest part, first thing every day',
+  tries: 'the first sounds on the smallest part',
+  mouth: 'a look into the mirror before the first note',
+  setup: 'putting together slowly, looking twice',
+  move: 'two notes back and forth, all fingers at once',
+  'break-step': 'over the break, slowly',
+  recalled: 'naming the notes and finding their fingers',
+  strokes: 'a light tongue on a steady tone',
+  'tongue-fault': 'a light tongue on a steady tone',
+  'tune-played': 'the hardest bar of the tune, alone first',
+  accident: 'what helped against the squeak, a little every day',
+  dizzy: 'short and easy breathing, seated',
 }
 
 function lineOf({ title, points, better }: Series): NonNullable<Term['line']> {

@@ -135,8 +135,8 @@ export function easedFrom(
   return { at: home.at, words: `${troubleWords(home.by)} at home`, dizzy: home.by === 'dizzy' }
 }
 
-/** Heard by a phone, so many numbers from home count; written down, so many (chosen by Halitus). */
-const HOME_COUNTS = { measured: 2, written: 3, most: 9 } as const
+/** Heard by a phone, so many numbers from home count; written down, so many; fewer than three lower nothing (chosen by Halitus). */
+const HOME_COUNTS = { measured: 2, written: 3, lowers: 3, most: 9 } as const
 /** So many of them are told. */
 const HOME_TOLD = 5
 
@@ -165,7 +165,7 @@ function withHome(
   const told = `At home${counting.length > HOME_TOLD ? ' lately' : ''} ${newest.join(', ')}`
   const reached = counting.filter((n) => n.value >= next.value).length
   if (value > next.value) return { value, why: `${told}: two of three reached ${value}.` }
-  if (value < next.value && reached < counting.length / 2)
+  if (value < next.value && counting.length >= HOME_COUNTS.lowers && reached < counting.length / 2)
     return { value, why: `${told}: ${reached} of ${counting.length} reached ${next.value}, so ${value}.` }
   return { value: next.value, why: `${next.why} ${told}.` }
 }

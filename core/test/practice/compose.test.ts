@@ -76,6 +76,8 @@ describe('numbers from home', () => {
       value: 17,
       why: 'At home 16, 17, 18: 0 of 3 reached 21, so 17.',
     })
+    // Two alone lower nothing.
+    expect(aim(number(16), number(17)).value).toBe(21)
     expect(aim(number(20), number(20.9), number(21), number(22)).value).toBe(21)
     expect(aim(number(20), number(20.8), number(20.9), number(22)).value).toBe(20)
     const held = [...lessons, tone('2026-03-20', 21.4, 21)]

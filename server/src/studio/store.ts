@@ -114,6 +114,8 @@ export async function importStudio(
   }
   await tx.delete(tables.learners)
   await tx.delete(tables.tunes)
+  await tx.delete(tables.groups)
+  await tx.delete(tables.away)
   // Files from before there was a choice have English names.
   const { version: _, ...studio } = page
   await writeStudio(tx, { ...studio, noteNames: studio.noteNames ?? 'english' })

@@ -4,6 +4,8 @@ import type {
   CardPatch,
   ChangedPlan,
   EntryInput,
+  GroupBody,
+  GroupPlanAnswer,
   ImportAnswer,
   JudgeAnswer,
   NumberInput,
@@ -249,6 +251,16 @@ export const api = {
   seriesUrl: (id: string) => addressOf(ROUTES_ASKED.series, { id }),
   termUrl: (id: string, instrument: string) =>
     `${addressOf(ROUTES_ASKED.termPdf, { id })}?${new URLSearchParams({ paper: 'A4', instrument })}`,
+  groups: () => ask(ROUTES_ASKED.groups, {}),
+  putGroup: (id: string, group: GroupBody) => ask(ROUTES_ASKED.putGroup, { id }, group),
+  removeGroup: (id: string) => ask(ROUTES_ASKED.removeGroup, { id }),
+  groupPlan: (id: string, minutes: number, absent: readonly string[]) =>
+    deliver(
+      'GET',
+      `${addressOf(ROUTES_ASKED.groupPlan, { id })}?${new URLSearchParams({ minutes: String(minutes), absent: absent.join(',') })}`,
+    ) as Promise<GroupPlanAnswer>,
+  beginGroup: (id: string, startsAt: string, minutes: number, absent: string[]) =>
+    ask(ROUTES_ASKED.beginGroup, { id }, { startsAt, minutes, absent }),
   away: () => ask(ROUTES_ASKED.away, {}),
   addAway: (input: AwayInput) => ask(ROUTES_ASKED.addAway, {}, input),
   removeAway: (id: string) => ask(ROUTES_ASKED.removeAway, { id }),

@@ -12,6 +12,12 @@ export const router = createRouter({
       component: () => import('../studio/learners/Progress.vue'),
       props: true,
     },
+    {
+      path: '/groups/:id',
+      name: 'group',
+      component: () => import('../studio/groups/GroupLesson.vue'),
+      props: true,
+    },
     { path: '/reeds', name: 'reeds', component: () => import('../studio/reeds/Reeds.vue') },
     {
       path: '/squeaks',

@@ -9,6 +9,7 @@ import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useNotices } from '@/base/notices.ts'
 import { useStudio } from '../store.ts'
+import Groups from '../groups/Groups.vue'
 import Leaving from './Leaving.vue'
 import LearnerForm from './LearnerForm.vue'
 import { byInitial, isMeant } from './roster.ts'
@@ -92,6 +93,7 @@ async function layAside(id: string, name: string, archived: boolean) {
     </template>
     <p v-else-if="studio.learners" class="empty">Nobody on the roster yet. Add the first learner.</p>
     <p v-else-if="studio.failed" class="caution" role="alert">{{ studio.failed }}</p>
+    <Groups :learners="here" />
     <Leaving :aside="aside" @back="(l) => layAside(l.id, l.name, false)" @changed="studio.load" />
     <LearnerForm v-model:open="adding" />
     <LearnerForm v-model:open="changing" :learner="changed" />

@@ -1,0 +1,1 @@
+export { groupRoutes } from './routes.ts'
