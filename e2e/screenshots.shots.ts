@@ -1,6 +1,5 @@
 import { test, type Page } from '@playwright/test'
 import { fileURLToPath } from 'node:url'
-import { listenTo } from './parts.ts'
 import { demoSheet, lateFinger, sheetPlayed, soundFile } from './sounds.ts'
 
 /** Takes docs/screenshots/ from the demo studio: `npm run screenshots`. */
@@ -88,13 +87,7 @@ test('screenshots', async ({ page }) => {
     await page.getByLabel('Pulled out by').press('Tab')
   })
   await setup('leopold-quist', 'reed-shelf', 'Reeds')
-  await shoot(page, '/lessons/ruaridh-penhallow-w13/tongue', 'gracenotes', async () => {
-    await page.getByRole('radio', { name: 'Gracenotes', exact: true }).click()
-    await page.getByRole('combobox', { name: 'Movement' }).selectOption('doubling')
-    await listenTo(page, 'player:steady')
-    await page.getByRole('button', { name: /Listen/ }).click()
-    await page.locator('.verdict').waitFor({ timeout: 40_000 })
-  })
+  await shoot(page, `${lesson}/plan`, 'plan', () => page.locator('ol > li').first().waitFor())
   await shoot(page, `${lesson}/tune`, 'tune', async () => {
     await page.locator('svg.over').waitFor({ timeout: 40_000 })
     await page.waitForTimeout(800)
@@ -107,7 +100,15 @@ test('screenshots', async ({ page }) => {
     await page.locator('.verdict').waitFor({ timeout: 40_000 })
     await page.waitForTimeout(800)
   })
-  await shoot(page, '/reeds', 'reeds')
+  const members = (
+    [
+      ['saskia-vell', 'clarinet'],
+      ['leopold-quist', 'alto-sax'],
+      ['pim-askerud', 'flute'],
+    ] as const
+  ).map(([learnerId, instrument]) => ({ learnerId, instrument }))
+  await page.request.put('/api/groups/three', { data: { name: 'Three together', members } })
+  await shoot(page, '/groups/three', 'group')
   await shoot(page, '/learners/ottoline-brask', 'progress', () =>
     page.getByRole('button', { name: 'Long tone E4' }).click(),
   )

@@ -18,6 +18,7 @@ import { others } from './others.ts'
 import { squeaks } from './squeaks.ts'
 import { strangers } from './strangers.ts'
 import * as tongue from './tongue.ts'
+import { practice } from './practice.ts'
 import { tunes } from './tunes.ts'
 import { play, RATE, type Piece } from './material.ts'
 import { prepareSampler, sampled } from './sampled.ts'
@@ -164,6 +165,7 @@ const sections: [title: string, names: string, make: () => lines.Row[]][] = [
   ['Other sound', 'others', () => (missing ? [] : [...others(SEED + 4000), ...airyOthers(SEED + 4000)])],
   ['Squeaks', 'causes', () => [...squeaks(SEED), ...told()]],
   ['Tunes', 'tunes', () => tunes(SEED, !missing)],
+  ['Practice', 'practice', () => practice(SEED)],
   ['Over all', 'over', () => lines.overAll()],
   ['Over all', 'stretch', () => lines.stretch(SEED)],
   ['Speed and memory', 'speed', () => [...speed(), ...memory()]],
