@@ -55,6 +55,28 @@ afterEach(async () => {
   vi.unstubAllGlobals()
 })
 
+describe('a device without room', () => {
+  it('is said while something would be lost, and no longer once it is sent', async () => {
+    const there = server()
+    there.status = 'away'
+    const outbox = await reloaded()
+    const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('No room.', 'QuotaExceededError')
+    })
+    await outbox.put(change(1))
+    expect(outbox.unkept).toBe(1)
+    full.mockRestore()
+    await outbox.put(change(2))
+    expect(outbox.unkept).toBe(1)
+    there.status = 200
+    await outbox.flush()
+    await vi.waitFor(() => expect(outbox.unkept).toBe(0), { timeout: 10_000 })
+    await vi.waitFor(() => expect(there.seen.map((s) => s.address)).toEqual(['/api/1', '/api/2']), {
+      timeout: 10_000,
+    })
+  })
+})
+
 describe('the outbox', () => {
   it('sends in order and tells what was answered', async () => {
     const there = server()

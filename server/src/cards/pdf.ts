@@ -105,6 +105,9 @@ const roomFor = (card: CardAnswer, size: Size, beside: boolean) =>
       CELL_PADDING,
   )
 
+/** Units as they are written down. */
+const UNITS: Readonly<Record<string, string>> = { s: 'seconds', 'a minute': 'tempo' }
+
 /** One line an activity, one box a session. @param width of a line of notation */
 function table(
   card: CardAnswer,
@@ -115,11 +118,22 @@ function table(
 ): Content {
   const sessions = Array.from({ length: card.sessions }, (_, i) => i + 1)
   const ticked = new Set(card.ticks.map((t) => `${t.rowId} ${t.session}`))
+  /** A session's best number, where one came back already; else a box to tick, or to write it into. */
+  const cell = (row: CardRow, s: number): Content => {
+    const told = card.numbers.filter((n) => n.row === row.id && n.session === s).map((n) => n.value)
+    return told.length
+      ? { text: String(Math.max(...told)), alignment: 'center', bold: true, margin: [0, 4, 0, 0] }
+      : box(ticked.has(`${row.id} ${s}`))
+  }
+  const unit = (row: CardRow) =>
+    row.asks && row.asks.value !== null
+      ? `  Write the ${UNITS[row.asks.unit] ?? row.asks.unit} into the boxes.`
+      : ''
   const what = (row: CardRow): Content => ({
     stack: [
       { text: withAccidentals(named(row, reads)), bold: true, fontSize: size.name },
       { text: withAccidentals(`${reads.text(row.amount)} · ${row.minutes}\u00a0min`) },
-      { text: withAccidentals(reads.text(row.aim)), color: SOFT },
+      { text: withAccidentals(`${reads.text(row.aim)}${unit(row)}`), color: SOFT },
       ...(lines.has(row.id) ? [{ svg: lines.get(row.id)!, width, margin: [0, 3, 0, 2] } as Content] : []),
     ],
   })
@@ -133,7 +147,7 @@ function table(
           { text: 'What to play', color: SOFT },
           ...sessions.map((s): Content => ({ text: String(s), alignment: 'center', color: SOFT })),
         ],
-        ...card.rows.map((row) => [what(row), ...sessions.map((s) => box(ticked.has(`${row.id} ${s}`)))]),
+        ...card.rows.map((row) => [what(row), ...sessions.map((s) => cell(row, s))]),
       ],
     },
     layout: {

@@ -307,6 +307,7 @@ export const api = {
       `${addressOf(ROUTES_ASKED.keepTake, { id: lesson })}?${new URLSearchParams({ id, label: label ?? '', consent })}`,
       wav,
     ) as Promise<TakeRecord>,
+  takeUrl: (id: string) => addressOf(ROUTES_ASKED.takeSound, { id }),
   takeSound: async (id: string) => {
     const response = await fetch(addressOf(ROUTES_ASKED.takeSound, { id }))
     if (!response.ok)

@@ -65,7 +65,11 @@ export const useOutbox = defineStore('outbox', () => {
       )
     : Promise.resolve()
 
+  /** Those that the browser had no room for: they live as long as the page. */
+  const unkept = ref(new Set<string>())
+
   async function drop(message: Message) {
+    unkept.value.delete(message.key)
     all.value = all.value.filter((m) => m.key !== message.key)
     if (hasStore()) await del(message.key, kept()).catch(() => undefined)
   }
@@ -129,7 +133,7 @@ export const useOutbox = defineStore('outbox', () => {
     await read
     const older = waiting.value.filter((m) => message.replaces && m.replaces === message.replaces)
     all.value = [...all.value, message]
-    if (hasStore()) await set(message.key, plain(message), kept()).catch(() => undefined)
+    if (hasStore()) await set(message.key, plain(message), kept()).catch(() => unkept.value.add(message.key))
     // The first may be under way at this moment: it is left to itself.
     for (const m of older) if (m !== waiting.value[0]) await drop(m)
     void flush()
@@ -166,6 +170,8 @@ export const useOutbox = defineStore('outbox', () => {
     refused: computed(() => all.value.filter((m) => m.refused && isMine(m))),
     /** So many wait for somebody else to sign in. */
     ofOthers: computed(() => all.value.filter((m) => !isMine(m)).length),
+    /** So many would be lost if the page were closed now. */
+    unkept: computed(() => unkept.value.size),
     late: computed(() => (away.value ? waiting.value.length : 0)),
     ready: read,
     put,

@@ -24,6 +24,12 @@ function undo(n: Notice) {
       >
       <button type="button" @click="outbox.flush()">Try now</button>
     </div>
+    <div v-if="outbox.unkept" class="notice alarm">
+      <span
+        >This device has no room left to keep what you do. Leave the page open until it is sent, and make
+        room.</span
+      >
+    </div>
     <div v-if="outbox.refused.length" class="notice alarm">
       <span>
         {{

@@ -125,6 +125,12 @@ const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1)
             @click="lay(t)"
             >{{ over.some((o) => o.id === t.id) ? 'Take away' : 'Lay over' }}</Button
           >
+          <a
+            :href="api.takeUrl(t.id)"
+            :download="`${t.label || 'take'}.wav`"
+            :aria-label="`${t.label || 'Take'} as a WAVE file`"
+            >WAV</a
+          >
           <Button size="small" @click="drop(t)">Delete</Button>
         </span>
       </li>
