@@ -198,7 +198,11 @@ function planned(of: LessonAsked, minutes: number, missed: ReadonlySet<string>):
   const later = (w: Wanted) => (leads(w) ? 0 : Math.min(1, turnOf.get(w.item.id)!))
   wanted.sort((a, b) => later(a) - later(b))
   const share = hurt ? AIR_SHARE.hurt : weeks < FIRST_WEEKS ? AIR_SHARE.first : AIR_SHARE.usual
-  const { taken, left } = choose(wanted, { minutes, air: Math.max(1, Math.round(share * minutes)) }, changes)
+  const { taken, left } = choose(
+    wanted,
+    { minutes, air: Math.max(1, Math.round(share * minutes)), grows: !hurt },
+    changes,
+  )
   return { items: inOrder(taken, changes), left: left.slice(0, MOST_LEFT) }
 }
 
@@ -213,7 +217,12 @@ function needOf(
   },
 ): { need: number; why: string } {
   const reasons: { weight: number; words: string }[] = []
-  if (of.missed.has(part.kind)) reasons.push({ weight: NEED.again, words: 'Planned last time, not reached.' })
+  if (of.missed.has(part.kind))
+    reasons.push({
+      // Of what every lesson has it goes without saying.
+      weight: part.plan.always ? NEED.always - 0.05 : NEED.again,
+      words: 'Planned last time, not reached.',
+    })
   if (part.worry) reasons.push({ weight: part.worry.weight / 100, words: sentence(part.worry.sentence) })
   if (part.due.length)
     reasons.push({
@@ -247,7 +256,7 @@ const sentence = (text: string) =>
 /** Takes what is most needed while minutes and lips last; what is brought in comes first, what is taken out never. */
 function choose(
   wanted: readonly Wanted[],
-  limits: { minutes: number; air: number },
+  limits: { minutes: number; air: number; grows: boolean },
   changes: PlanChanges,
 ): { taken: PlanItem[]; left: LessonPlan['left'] } {
   const own = new Map(changes.minutes.map((m) => [m.id, m.minutes]))
@@ -309,7 +318,7 @@ function choose(
   for (let round = 0; minutes > 0 && round < 2; round++)
     for (const item of growing) {
       if (minutes <= 0) break
-      if (item.stage === 'setup' || (item.air && air <= 0)) continue
+      if (item.stage === 'setup' || (item.air && (air <= 0 || !limits.grows))) continue
       item.minutes++
       minutes--
       if (item.air) air--

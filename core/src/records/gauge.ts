@@ -21,7 +21,7 @@ export const gauge = kindOf(
   kind: 'gauge',
   title: 'Gauge',
   stages: ['setup'],
-  plan: { minutes: 2, air: false, everyDays: 42 },
+  plan: { minutes: 2, air: false, everyDays: 42, ready: ({ entries }) => entries.length > 0 },
   check(inst, { gaugeId, values }) {
     const found = gaugeOf(inst, gaugeId)
     if (!found)

@@ -53,6 +53,8 @@ describe('the plan of a lesson', () => {
     expect(items.map((i) => i.part)).toContain('tries')
     expect(items.at(-1)).toMatchObject({ id: 'card', stage: 'home', minutes: 2, why: 'In every lesson.' })
     for (const i of items) expect(i.notes, i.id).toEqual([])
+    // Nobody measures a placement before anything was placed.
+    expect(items.map((i) => i.part)).not.toContain('gauge')
   })
   it.each(INSTRUMENT_IDS.flatMap((id) => [5, 10, 15, 20, 30, 45, 60].map((m) => [id, m] as const)))(
     'on the %s fits %i minutes, with the lips at rest for a share of them',
@@ -111,6 +113,10 @@ describe('the plan of a lesson', () => {
       const tone = items.find((i) => i.part === 'long-tone')!
       expect(tone.why.startsWith(words), tone.why).toBe(true)
     }
+    // What is halved stays so, whatever minutes are over.
+    const breath = (cards: GivenCard[]) => at(cards).find((i) => i.part === 'breath-cycle')!.minutes
+    expect(breath([card('dizzy')])).toBe(1)
+    expect(breath([])).toBeGreaterThanOrEqual(2)
     expect(airMinutes(at([card('no-sound')]))).toBe(airMinutes(at([])))
     // An aim that was set since ends it.
     const set = noted(2, 59, 'target', { goal: 'long-tone', about: 'E4', value: 9 })
