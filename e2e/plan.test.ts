@@ -41,7 +41,7 @@ test('a lesson is planned, overruled, remembered, and its next thing is one key 
     },
   })
   await page.goto(`${lesson}/tune`)
-  await expect(page.getByRole('button', { name: new RegExp(`^Next ${next}`) })).toBeVisible()
+  await expect(page.getByRole('button', { name: new RegExp(`^Then ${next}`) })).toBeVisible()
   await page.keyboard.press('j')
   await expect(page).toHaveURL(/breath$/)
   await expect(

@@ -89,8 +89,8 @@ export const passage = kindOf(
           ? told.map((n) => `${prettyNote(n.written)}: ${handsInWords(system, n.touches)}`).join('. ')
           : 'Standard fingerings throughout; no finger slides.',
         notes: [...new Set(newest.notes.map((n) => n.written))].slice(0, 8),
-        // Kept on purpose: before the moves that come again.
-        weight: 56,
+        // Kept on purpose: before all that waits, behind the tune.
+        weight: 97.95,
       },
     ]
   },

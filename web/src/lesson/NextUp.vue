@@ -21,9 +21,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </script>
 
 <template>
-  <p class="next">
+  <p class="up-next">
     <button v-if="plan.next" type="button" class="key" @click="go">
-      <span class="soft">Next</span> <b>{{ plan.next.title }}</b>
+      <span class="soft">Then</span> <b>{{ plan.next.title }}</b>
       <span v-if="plan.next.aim" class="aim">aim {{ plan.next.aim.value }} {{ plan.next.aim.unit }}</span>
       <kbd>j</kbd>
     </button>
@@ -32,7 +32,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.next {
+.up-next {
   display: flex;
   align-items: center;
   gap: 20px;
