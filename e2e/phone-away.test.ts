@@ -32,7 +32,7 @@ test('a practice without a network: the page opens, sixty entries wait, and arri
   page,
   context,
 }) => {
-  const { card, link } = await linked(page.request, 'ottoline-brask')
+  const { card, link } = await linked(page.request, 'juniper-holm')
   const asks = { goal: 'exhale', about: 'stream', value: 12, unit: 's' }
   const stream = { ...card.rows[0]!, id: 'exhale', title: 'Steady stream', amount: '4 times, aim 12 s', asks }
   card.rows = [stream, ...card.rows.filter((r) => r.id !== 'exhale')]

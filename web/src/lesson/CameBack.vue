@@ -57,7 +57,7 @@ async function keep(item: (typeof items.value)[number]) {
         <b>{{ i.row.title }}</b>
         <span class="soft">{{ i.done }} of {{ card.sessions }}</span>
       </span>
-      <span v-if="i.numbers.length" class="numbers">
+      <span v-if="i.numbers.length" class="told">
         <span v-for="n in i.numbers" :key="n.id" :class="{ heard: n.measured }">{{ n.value }}</span>
         <span class="soft">{{ i.row.asks?.unit }}</span>
       </span>
@@ -99,7 +99,7 @@ li {
   justify-content: space-between;
   gap: 10px;
 }
-.numbers {
+.told {
   display: flex;
   flex-wrap: wrap;
   gap: 10px;

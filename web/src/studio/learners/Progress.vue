@@ -157,6 +157,11 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
 </template>
 
 <style scoped>
+/* Large enough for a thumb. */
+.table a {
+  display: inline-block;
+  padding: 8px 0;
+}
 .progress {
   flex: 1;
   overflow: auto;
