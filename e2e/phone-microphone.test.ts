@@ -49,7 +49,13 @@ test('a long tone at home is heard by the learner’s phone, and its number reac
   // The teacher, elsewhere, sees it by item, apart from what was noted in lessons.
   const teacher = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const desk = await teacher.newPage()
-  const next = await ownLesson(page.request, 'ottoline-brask')
+  // A card is brought along to the lesson of a later day.
+  const id = `next-${Date.now()}`
+  const tomorrow = new Date(Date.now() + 86_400_000).toLocaleDateString('sv-SE')
+  await page.request.post('/api/learners/ottoline-brask/lessons', {
+    data: { id, instrument: 'clarinet', startsAt: `${tomorrow}T23:50:00`, minutes: 30 },
+  })
+  const next = `/lessons/${id}`
   await desk.goto(`${next}/sound`)
   await desk.getByRole('button', { name: /what is needed now/ }).click()
   const back = desk.getByLabel('What this learner needs now')
