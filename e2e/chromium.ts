@@ -9,3 +9,17 @@ export const CHROMIUM_ARGS = [
   '--disable-sync',
   '--autoplay-policy=no-user-gesture-required',
 ]
+
+/** A browser whose pretended microphone plays a file once. @param file of the sound */
+export const pretendsMicrophone = (file: string) => ({
+  permissions: ['microphone'],
+  launchOptions: {
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      ...CHROMIUM_ARGS,
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}%noloop`,
+    ],
+  },
+})

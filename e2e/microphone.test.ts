@@ -1,22 +1,11 @@
 import { expect, test } from '@playwright/test'
-import { CHROMIUM_ARGS } from './chromium.ts'
+import { pretendsMicrophone } from './chromium.ts'
 import { ownLesson } from './own-lesson.ts'
 import { openPart } from './parts.ts'
 import { soundFile } from './sounds.ts'
 
 /** The browser's pretended microphone plays a file that the simulated player made. */
-test.use({
-  permissions: ['microphone'],
-  launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      ...CHROMIUM_ARGS,
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${soundFile('clarinet-e4')}%noloop`,
-    ],
-  },
-})
+test.use(pretendsMicrophone(soundFile('clarinet-e4')))
 
 // The pretended microphone plays in real time and loses sound while the machine is busy with other work: such a take is
 // refused, and taken again until one comes through whole.

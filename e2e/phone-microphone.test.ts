@@ -1,21 +1,12 @@
 import { expect, test } from '@playwright/test'
-import { CHROMIUM_ARGS } from './chromium.ts'
+import { pretendsMicrophone } from './chromium.ts'
 import { ownLesson } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
 
 /** A phone whose pretended microphone plays a file that the simulated player made. */
 test.use({
   viewport: { width: 390, height: 844 },
-  permissions: ['microphone'],
-  launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      ...CHROMIUM_ARGS,
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${soundFile('clarinet-e4')}%noloop`,
-    ],
-  },
+  ...pretendsMicrophone(soundFile('clarinet-e4')),
 })
 // As with the teacher's microphone: a take that came in pieces is refused, and taken again.
 test.describe.configure({ retries: 8 })

@@ -1,21 +1,10 @@
 import { expect, test } from '@playwright/test'
-import { CHROMIUM_ARGS } from './chromium.ts'
+import { pretendsMicrophone } from './chromium.ts'
 import { ownLesson } from './own-lesson.ts'
 import { soundFile } from './sounds.ts'
 
 /** Strokes that the simulated player made, through the browser's pretended microphone. */
-test.use({
-  permissions: ['microphone'],
-  launchOptions: {
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: [
-      ...CHROMIUM_ARGS,
-      '--use-fake-device-for-media-stream',
-      '--use-fake-ui-for-media-stream',
-      `--use-file-for-fake-audio-capture=${soundFile('clarinet-strokes')}%noloop`,
-    ],
-  },
-})
+test.use(pretendsMicrophone(soundFile('clarinet-strokes')))
 // Sound is lost while the machine is busy with other work: such a take is refused, and taken again until one is whole.
 test.describe.configure({ retries: 5 })
 

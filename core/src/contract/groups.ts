@@ -1,6 +1,7 @@
 import { array, boolean, number, string, type InferType } from 'yup'
 import { id, instrumentId, moment, name, strict, text, uniqueBy, whole } from '../fields/index.ts'
 import { lessonRecord } from './lessons.ts'
+import { minutesText } from './plans.ts'
 
 /** Who has lessons together, and on what. */
 export const groupInput = strict({
@@ -40,10 +41,7 @@ export type GroupBody = Omit<GroupRecord, 'id'>
 export const groupList = strict({ groups: array().of(groupRecord).required() })
 /** Minutes, and who isn't there: ids with commas between. */
 export const groupPlanQuery = strict({
-  minutes: string().matches(
-    /^([1-9]\d?|1[0-7]\d|180)$/,
-    ({ path, value }) => `${path} is “${value}”; it is whole minutes, 1 to 180.`,
-  ),
+  minutes: minutesText(),
   absent: string().max(600),
 })
 export type GroupPlanQuery = { minutes?: string | undefined; absent?: string | undefined }

@@ -20,12 +20,13 @@ export const changedPlan = strict({
 export type ChangedPlan = InferType<typeof changedPlan>
 /** As many minutes as there are; the lesson's own when left out. */
 export type LessonPlanQuery = { minutes?: string | undefined }
-export const lessonPlanQuery = strict({
-  minutes: string().matches(
+/** Minutes of a lesson as they stand in an address. */
+export const minutesText = () =>
+  string().matches(
     /^([1-9]\d?|1[0-7]\d|180)$/,
     ({ path, value }) => `${path} is “${value}”; it is whole minutes, 1 to 180.`,
-  ),
-})
+  )
+export const lessonPlanQuery = strict({ minutes: minutesText() })
 
 const planItem = strict({
   id: id(),

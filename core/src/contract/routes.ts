@@ -1,6 +1,5 @@
 import { ADDRESSES, type Method, type PathNames } from '../addresses/index.ts'
 import { boolean, mixed, object, type InferType } from 'yup'
-import type { Checkable } from '../fields/index.ts'
 import { strict, whole } from '../fields/index.ts'
 import type { Aim, Concern, Home } from '../records/index.ts'
 import { backupAnswer, backupList, restoreAnswer } from './backups.ts'
@@ -84,21 +83,8 @@ import {
   pastAnswer,
   pastQuery,
 } from './squeaks.ts'
-import {
-  awayInput,
-  awayList,
-  awayRecord,
-  groupBody,
-  groupLessonAnswer,
-  groupLessonInput,
-  groupList,
-  groupPlanAnswer,
-  groupPlanQuery,
-  groupRecord,
-  type AwayInput,
-  type GroupBody,
-  type GroupPlanQuery,
-} from './groups.ts'
+import { GROUP_ROUTES } from './group-routes.ts'
+import { as, create, route, type Route } from './route.ts'
 import { pieceAnswer, pieceInput, pieceList, serviceInput, serviceRecord } from './pieces.ts'
 import {
   changedPlan,
@@ -121,27 +107,7 @@ import {
 } from './reeds.ts'
 import { analyseQuery, crossingsAnswer, crossingsQuery, soundAnswer } from './sound.ts'
 import { takeList, takeQuery, takeRecord } from './takes.ts'
-import {
-  breathsAnswer,
-  breathsQuestion,
-  judgeAnswer,
-  judgeQuestion,
-  partAnswer,
-  playedAnswer,
-  playedQuestion,
-  readingAnswer,
-  readingQuery,
-  sheetAnswer,
-  sheetQuery,
-  tuneAnswer,
-  tuneFileQuery,
-  tuneList,
-  tunePaperQuery,
-  tunePatch,
-  tunePlayer,
-  tunePlayerBody,
-  tuneXmlQuery,
-} from './tunes.ts'
+import { TUNE_ROUTES } from './tune-routes.ts'
 import {
   importAnswer,
   studioFile,
@@ -150,42 +116,6 @@ import {
   type StudioFile,
   type StudioInput,
 } from './studio.ts'
-
-/** One route of the API, for the server that answers, the client that asks, and the description of both. */
-export interface Route<P extends string = string, B = unknown, Q = unknown, A = unknown> {
-  method: Method
-  path: P
-  summary: string
-  body?: Checkable<B>
-  /** Without a body it is taken as an empty one. */
-  bodyMayLack?: boolean
-  /** What bodies look like today, where older ones are taken too: then the route reads and checks them by itself. */
-  bodyToday?: Checkable<unknown>
-  query?: Checkable<Q>
-  /** Checked in the tests; absent where the answer is no JSON. */
-  answer?: Checkable<A>
-  status: 200 | 201
-  /** Content types where they aren't JSON. */
-  takes?: string
-  gives?: string
-}
-
-export type { Method, PathNames }
-
-const of =
-  (status: 200 | 201 = 200) =>
-  <const P extends string, B = undefined, Q = undefined, A = undefined>(
-    { method, path }: { method: Method; path: P },
-    summary: string,
-    more: Partial<
-      Pick<Route<P, B, Q, A>, 'body' | 'bodyMayLack' | 'bodyToday' | 'query' | 'answer' | 'takes' | 'gives'>
-    > = {},
-  ): Route<P, B, Q, A> => ({ method, path, summary, status, ...more })
-const route = of()
-const create = of(201)
-
-/** A schema that checks what its type says, where Yup can't infer it: records chosen by kind, names of schools. */
-const as = <T>(schema: unknown) => schema as Checkable<T>
 
 export interface LearnerAnswer {
   learner: LearnerRecord
@@ -219,6 +149,8 @@ const learner = as<LearnerRecord>(learnerRecord)
 const lesson = as<LessonAnswer>(lessonAnswer)
 const entry = as<EntryRecord>(entryRecord)
 
+export type { Method, PathNames, Route }
+
 /** Every route, below `/api`. */
 export const ROUTES = {
   health: route(ADDRESSES.health, 'Ready once migrations are in', {
@@ -241,26 +173,7 @@ export const ROUTES = {
     body: as<LearnerInput>(learnerInput),
     answer: learner,
   }),
-  groups: route(ADDRESSES.groups, 'Who has lessons together', { answer: groupList }),
-  putGroup: route(ADDRESSES.putGroup, 'A group: its name and members', {
-    body: as<GroupBody>(groupBody),
-    answer: groupRecord,
-  }),
-  removeGroup: route(ADDRESSES.removeGroup, 'No group any more; its lessons stay', { answer: groupRecord }),
-  groupPlan: route(ADDRESSES.groupPlan, 'What everybody does when in a lesson together', {
-    query: as<GroupPlanQuery>(groupPlanQuery),
-    answer: groupPlanAnswer,
-  }),
-  beginGroup: create(ADDRESSES.beginGroup, 'A lesson together: one for each', {
-    body: groupLessonInput,
-    answer: groupLessonAnswer,
-  }),
-  away: route(ADDRESSES.away, 'When there are no lessons', { answer: awayList }),
-  addAway: create(ADDRESSES.addAway, 'A holiday: regular lessons in it aren’t made', {
-    body: as<AwayInput>(awayInput),
-    answer: awayRecord,
-  }),
-  removeAway: route(ADDRESSES.removeAway, 'It isn’t one after all', { answer: awayRecord }),
+  ...GROUP_ROUTES,
   agenda: route(ADDRESSES.agenda, 'The lessons as a calendar (iCalendar, RFC 5545)', {
     gives: 'text/calendar',
   }),
@@ -411,71 +324,7 @@ export const ROUTES = {
     gives: 'application/pdf',
   }),
 
-  tunes: route(ADDRESSES.tunes, 'The tunes that the studio keeps', { answer: tuneList }),
-  addTune: create(ADDRESSES.addTune, 'A tune from a file of MusicXML, ABC or MIDI', {
-    query: tuneFileQuery,
-    takes:
-      'application/vnd.recordare.musicxml+xml, application/vnd.recordare.musicxml, text/vnd.abc, audio/midi',
-    answer: tuneAnswer,
-  }),
-  tune: route(ADDRESSES.tune, 'One tune: its parts and who plays it', { answer: tuneAnswer }),
-  changeTune: route(ADDRESSES.changeTune, 'Its title and rights note', {
-    body: tunePatch,
-    answer: tuneAnswer,
-  }),
-  removeTune: route(ADDRESSES.removeTune, 'Delete a tune and how it was played from', { answer: tuneAnswer }),
-  tuneFile: route(ADDRESSES.tuneFile, 'The file as it came', { gives: 'application/octet-stream' }),
-  tuneXml: route(
-    ADDRESSES.tuneXml,
-    'As MusicXML with breath marks and fingerings added and nothing else changed',
-    { query: tuneXmlQuery, gives: 'application/vnd.recordare.musicxml+xml' },
-  ),
-  setTunePlayer: route(
-    ADDRESSES.setTunePlayer,
-    'How somebody plays it: part, octave, tempo, breaths, fingerings',
-    {
-      body: tunePlayerBody,
-      answer: tunePlayer,
-    },
-  ),
-  removeTunePlayer: route(ADDRESSES.removeTunePlayer, 'Somebody doesn’t play it any more', {
-    answer: tunePlayer,
-  }),
-  tunePart: route(ADDRESSES.tunePart, 'A part as written, and the order in which its bars are played', {
-    answer: partAnswer,
-  }),
-  tuneReading: route(ADDRESSES.tuneReading, 'What is new, hard, equal, long, high and low in a part', {
-    query: readingQuery,
-    answer: readingAnswer,
-  }),
-  tuneBreaths: route(ADDRESSES.tuneBreaths, 'Where to breathe, best plan first', {
-    body: breathsQuestion,
-    answer: breathsAnswer,
-  }),
-  tuneJudge: route(ADDRESSES.tuneJudge, 'What became of every written note in what was heard', {
-    body: judgeQuestion,
-    answer: judgeAnswer,
-  }),
-  tunePlayed: route(ADDRESSES.tunePlayed, 'The same with bars, faults and what to do, breaths, tuning', {
-    body: playedQuestion,
-    answer: playedAnswer,
-  }),
-  tuneSheet: route(ADDRESSES.tuneSheet, 'All that a screen shows of a part for a learner', {
-    query: sheetQuery,
-    answer: sheetAnswer,
-  }),
-  tunePdf: route(ADDRESSES.tunePdf, 'A part on paper, or some of its bars', {
-    query: tunePaperQuery,
-    gives: 'application/pdf',
-  }),
-  tuneSvg: route(ADDRESSES.tuneSvg, 'The same as a picture', {
-    query: tunePaperQuery,
-    gives: 'image/svg+xml',
-  }),
-  tuneMidi: route(ADDRESSES.tuneMidi, 'A part as it is played, as MIDI', {
-    query: tuneXmlQuery,
-    gives: 'audio/midi',
-  }),
+  ...TUNE_ROUTES,
 
   instruments: route(ADDRESSES.instruments, 'All instruments', { answer: instrumentList }),
   fingerings: route(ADDRESSES.fingerings, 'Fingerings of a written note, or of all', {

@@ -2,7 +2,7 @@ import { STAGES } from '../fields/index.ts'
 import { isBefore } from '../time/index.ts'
 import { isHurt } from '../trouble/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import type { CardRow, CardRowKind, Home, RowProposal } from '../records/index.ts'
+import { inSentence, type CardRow, type CardRowKind, type Home, type RowProposal } from '../records/index.ts'
 
 export interface WeekCard {
   sessions: number
@@ -168,8 +168,6 @@ export function easedSince(
   return isHurt(last.kind) ? { at: last.at, by: last.kind } : undefined
 }
 
-/** Said as a sentence. */
-const sentence = (text: string) => (text && !/[.!?…]$/.test(text) ? `${text}.` : text)
 /** A proposal as it stands on the card: when it got shorter, so did what is asked. */
 const rowOf = ({
   leastMinutes: _,
@@ -181,7 +179,7 @@ const rowOf = ({
 }: RowProposal): CardRow => ({
   ...row,
   amount: amountIn?.(row.minutes) ?? row.amount,
-  aim: sentence(row.aim),
+  aim: inSentence(row.aim),
 })
 const sum = (rows: readonly { minutes: number }[]) => rows.reduce((all, r) => all + r.minutes, 0)
 

@@ -1,9 +1,8 @@
 import type { Stage } from '../fields/index.ts'
 import { toListenFor, type Instrument } from '../instruments/index.ts'
 import {
-  easedFrom,
+  stillEased,
   notesKnown,
-  ofLearner,
   rowsOf,
   type CardRow,
   type EntryRecord,
@@ -116,9 +115,7 @@ export function composeWeek(of: WeekAsked): WeekCard & { load: WeekLoad } {
   const load = weekFor(of.agreed, of.cards, inst.id, lesson.startsAt)
   const home = homeOf(of.cards)
   const own = of.cards.filter((c) => c.instrument === inst.id)
-  const real = ofLearner(entries)
-  const since = easedFrom(entries, home.eased)
-  const eased = !!since && !real.some((e) => e.kind === 'target' && !isBefore(e.at, since.at))
+  const eased = stillEased(entries, home)
   const measured = [
     ...rowsOf(entries, lesson.id, inst, observes, home, lesson.startsAt),
     ...rowsOfPlans(of.plans).map((row) => ({ ...row, why: 'Planned by the teacher.' })),
@@ -126,7 +123,7 @@ export function composeWeek(of: WeekAsked): WeekCard & { load: WeekLoad } {
   const notes = notesKnown(entries, inst)
   const basics = basicRows(inst, measured, {
     lessonsBefore: of.lessonsBefore,
-    eased: eased && !!since?.dizzy,
+    eased: !!eased?.dizzy,
     whole: notes.length > 0,
   })
   const wanted = [...measured, ...basics, ...waiting(own, [...measured, ...basics])]

@@ -26,7 +26,6 @@ export {
   airMinutes,
   nextInPlan,
   NO_CHANGES,
-  notesOfItem,
   planLesson,
   tookMinutes,
   type LessonAsked,

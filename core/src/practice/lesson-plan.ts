@@ -1,7 +1,6 @@
 import { STAGES, type Stage } from '../fields/index.ts'
 import type { Instrument } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
-import { easedFrom, lessonParts, ofLearner, type EntryRecord, type LessonPart } from '../records/index.ts'
+import { lessonParts, stillEased, inSentence, type EntryRecord, type LessonPart } from '../records/index.ts'
 import { daysBetween, instantOf, isBefore, weeksInWords, type Moment } from '../time/index.ts'
 import { homeOf, type GivenCard } from './compose.ts'
 
@@ -135,10 +134,7 @@ function planned(of: LessonAsked, minutes: number, missed: ReadonlySet<string>):
   const { inst, lesson } = of
   const entries = of.entries.filter((e) => e.lessonId !== lesson.id)
   const home = homeOf(of.cards)
-  const real = ofLearner(entries)
-  const since = easedFrom(entries, home.eased)
-  const hurt =
-    since && !real.some((e) => e.kind === 'target' && !isBefore(e.at, since.at)) ? since : undefined
+  const hurt = stillEased(entries, home)
   const first = of.lessons[0]?.startsAt ?? lesson.startsAt
   const weeks = Math.floor(daysBetween(first, lesson.startsAt) / 7)
   const sheet =
@@ -223,7 +219,7 @@ function needOf(
       weight: part.plan.always ? NEED.always - 0.05 : NEED.again,
       words: 'Planned last time, not reached.',
     })
-  if (part.worry) reasons.push({ weight: part.worry.weight / 100, words: sentence(part.worry.sentence) })
+  if (part.worry) reasons.push({ weight: part.worry.weight / 100, words: inSentence(part.worry.sentence) })
   if (part.due.length)
     reasons.push({
       weight: NEED.due + 0.02 * Math.min(10, part.due.length),
@@ -239,7 +235,7 @@ function needOf(
   if (part.plan.always)
     reasons.push({
       weight: of.text ? NEED.text : NEED.always,
-      words: of.text ? sentence(`Your plan: ${of.text}`) : part.aim ? part.aim.why : 'In every lesson.',
+      words: of.text ? inSentence(`Your plan: ${of.text}`) : part.aim ? part.aim.why : 'In every lesson.',
     })
   const brought = of.earlier.some((c) => c.in.includes(part.kind))
   if (brought) reasons.push({ weight: NEED.brought, words: 'You brought it in lately.' })
@@ -250,9 +246,6 @@ function needOf(
     why: out ? 'You left it for later twice.' : worst!.words,
   }
 }
-const sentence = (text: string) =>
-  `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.!?…]$/.test(text) ? '' : '.'}`
-
 /** Takes what is most needed while minutes and lips last; what is brought in comes first, what is taken out never. */
 function choose(
   wanted: readonly Wanted[],
@@ -390,6 +383,3 @@ export const nextInPlan = <I extends Pick<PlanItem, 'part'>>(
   items: readonly I[],
   done: ReadonlySet<string>,
 ): I | undefined => items.find((i) => !done.has(i.part))
-
-/** An item's notes as they are read. */
-export const notesOfItem = ({ notes }: Pick<PlanItem, 'notes'>): string => notes.map(prettyNote).join(', ')

@@ -6,6 +6,7 @@
  * toneWords({ targetS: 15, lengthS: 14.96, steadinessCents: 6, driftCents: 0, wobbleCents: 2, wobbleHz: 5, hnrDb: 20, sagCents: 0, rangeDb: 2 }) // 'Held: 15.0 of 15 s, within 6 cents.'
  */
 export {
+  inSentence,
   slug,
   type Aim,
   type CardRow,
@@ -29,12 +30,12 @@ export {
   checkEntry,
   concernsOf,
   easedFrom,
+  stillEased,
   ENTRY_KINDS,
   factsOf,
   firstAims,
   goalOf,
   inventLesson,
-  lessonParts,
   lineWords,
   notesKnown,
   notedWords,
@@ -47,8 +48,8 @@ export {
   type EntryInput,
   type EntryKind,
   type EntryRecord,
-  type LessonPart,
 } from './records.ts'
+export { lessonParts, type LessonPart } from './lesson-parts.ts'
 export { pastOf } from './accident.ts'
 export { BY_HAND_LEAST_S } from './tone-by-hand.ts'
 export { AS_ASKED } from './articulation.ts'

@@ -353,3 +353,7 @@ export function newestOf<E extends { data: unknown }>(
   }
   return [...newest.values()]
 }
+
+/** Said as a sentence: a capital, and a full stop where there is no other end. @example inSentence('slowly') // 'Slowly.' */
+export const inSentence = (text: string): string =>
+  text && `${text.charAt(0).toUpperCase()}${text.slice(1)}${/[.!?…]$/.test(text) ? '' : '.'}`

@@ -2,7 +2,6 @@ import type { InferType } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import type { Provenance, Stage } from '../fields/index.ts'
 import type { Instrument, InstrumentId } from '../instruments/index.ts'
-import { prettyNote } from '../pitch/index.ts'
 import type { Random } from '../player/index.ts'
 import { dayOf, daysBetween, instantOf, isBefore, type Moment } from '../time/index.ts'
 import { troubleWords } from '../trouble/index.ts'
@@ -13,8 +12,6 @@ import type {
   Facts,
   Goal,
   Home,
-  HomeNumber,
-  InLesson,
   Noted,
   RecordKind,
   RowProposal,
@@ -24,6 +21,7 @@ import type {
 import { inOrder } from './new-note.ts'
 import { DIZZY_DAYS } from './dizzy.ts'
 import { RECORDS } from './registry.ts'
+import { withHome } from './from-home.ts'
 import { brokenWords, safely } from './safely.ts'
 
 export type EntryKind = keyof typeof RECORDS
@@ -46,7 +44,7 @@ export type EntryRecord = { [K in EntryKind]: EntryOf<K, EntryData[K]> }[EntryKi
 
 /** A kind whose data is of some shape: what loops over the registry sees. */
 type AnyKind = RecordKind<EntryKind, never>
-const kinds = Object.values(RECORDS) as unknown as readonly AnyKind[]
+export const kinds = Object.values(RECORDS) as unknown as readonly AnyKind[]
 const kindNamed = (kind: string): AnyKind | undefined =>
   Object.hasOwn(RECORDS, kind) ? (RECORDS[kind as EntryKind] as unknown as AnyKind) : undefined
 
@@ -69,7 +67,8 @@ export function asItHappened(a: Pick<EntryRecord, 'at' | 'seq'>, b: Pick<EntryRe
   return instantOf(dayOf(a.at)) - instantOf(dayOf(b.at)) || a.seq - b.seq
 }
 
-const noted = (list: readonly EntryRecord[], kind: string): Noted<never>[] =>
+/** Entries of one kind: when, and what. */
+export const noted = (list: readonly EntryRecord[], kind: string): Noted<never>[] =>
   list.filter((e) => e.kind === kind).map(({ at, data }) => ({ at, data: data as never }))
 
 /**
@@ -90,7 +89,7 @@ export function checkEntry(inst: Instrument, entry: Pick<EntryInput, 'kind' | 's
 }
 
 /** Nobody is told here: what needs attention tells it, see {@link concernsOf}. */
-const untold = () => undefined
+export const untold = () => undefined
 
 /** The line of an entry in the list of what was noted; null: it has none. */
 export function notedWords(entry: EntryRecord, inst: Instrument): string | null {
@@ -135,39 +134,13 @@ export function easedFrom(
   return { at: home.at, words: `${troubleWords(home.by)} at home`, dizzy: home.by === 'dizzy' }
 }
 
-/** Heard by a phone, so many numbers from home count; written down, so many; fewer than three lower nothing (chosen by Halitus). */
-const HOME_COUNTS = { measured: 2, written: 3, lowers: 3, most: 9 } as const
-/** So many of them are told. */
-const HOME_TOLD = 5
-
-/**
- * An aim with what was done at home: it is what two of three numbers reached, where that is more than the lessons alone say, or
- * where fewer than half of them reached what those say. Never below what was just held.
- * @param next what the lessons alone say
- * @param numbers about the same thing, since the lesson before last, oldest first
- * @param held what the newest entry reached
- */
-function withHome(
-  next: Pick<Aim, 'value' | 'why'>,
-  numbers: readonly HomeNumber[],
-  [low, high]: Goal<never>['limits'],
-  held: number,
-): Pick<Aim, 'value' | 'why'> {
-  const measured = numbers.filter((n) => n.measured)
-  const all =
-    measured.length >= HOME_COUNTS.measured ? measured : numbers.length >= HOME_COUNTS.written ? numbers : []
-  const counting = all.slice(-HOME_COUNTS.most)
-  if (!counting.length) return next
-  const sorted = counting.map((n) => n.value).sort((a, b) => a - b)
-  const usual = Math.floor(sorted[Math.floor(sorted.length / 3)]!)
-  const value = Math.max(low, Math.min(high, Math.max(usual, Math.ceil(held))))
-  const newest = counting.slice(-HOME_TOLD).map((n) => String(Math.round(10 * n.value) / 10))
-  const told = `At home${counting.length > HOME_TOLD ? ' lately' : ''} ${newest.join(', ')}`
-  const reached = counting.filter((n) => n.value >= next.value).length
-  if (value > next.value) return { value, why: `${told}: two of three reached ${value}.` }
-  if (value < next.value && counting.length >= HOME_COUNTS.lowers && reached < counting.length / 2)
-    return { value, why: `${told}: ${reached} of ${counting.length} reached ${next.value}, so ${value}.` }
-  return { value: next.value, why: `${next.why} ${told}.` }
+/** The same while the teacher hasn't set any aim since: then things are as they were again. */
+export function stillEased(entries: readonly EntryRecord[], home: Home): ReturnType<typeof easedFrom> {
+  const since = easedFrom(entries, home.eased)
+  const answered = ofLearner(entries).some(
+    (e) => e.kind === 'target' && since !== undefined && !isBefore(e.at, since.at),
+  )
+  return answered ? undefined : since
 }
 
 /** What an entry is about, if it says so. */
@@ -317,8 +290,7 @@ export function rowsOf(
   const real = ofLearner(known)
   const today = real.filter((e) => e.lessonId === lessonId)
   const now = today.at(-1)?.at
-  const since = easedFrom(known, home.eased)
-  const dizzy = !!since?.dizzy && !real.some((e) => e.kind === 'target' && !isBefore(e.at, since.at))
+  const dizzy = !!stillEased(known, home)?.dizzy
   const before = real.filter((e) => e.lessonId !== lessonId && (now === undefined || !isBefore(now, e.at)))
   const notes = notesKnown(known, inst)
   const from = (k: AnyKind, entries: Noted<never>[], earlier: Noted<never>[]) =>
@@ -355,7 +327,7 @@ export function rowsOf(
   })
 }
 /** Concerns of this weight and below don't bring rows back. */
-const SAID_BY_THE_WAY = 12
+export const SAID_BY_THE_WAY = 12
 
 /** Written notes that a learner has met or played, in the order in which beginners meet them; simulated ones don't count. */
 export const notesKnown = (entries: readonly EntryRecord[], inst: Instrument): string[] =>
@@ -379,77 +351,6 @@ export function factsOf(entries: readonly EntryRecord[]): Facts & { weeksPlaying
     ),
   }
 }
-
-/** A kind of record as a lesson's plan sees it. */
-export interface LessonPart {
-  kind: EntryKind
-  stage: Stage
-  title: string
-  plan: InLesson
-  /** When it was last done; undefined: never. */
-  lastAt: Moment | undefined
-  /** What of it needs attention. */
-  worry: Concern | undefined
-  /** What is due to be asked again, in words. */
-  due: string[]
-  /** What was worked on last, and what to aim at. */
-  about: string | undefined
-  aim: Aim | undefined
-  /** Known notes that it asks for. */
-  notes: string[]
-}
-
-/**
- * What can be done in a lesson, in the order of the registry: every kind that has a place in a plan and that this learner is
- * ready for.
- * @param entries on the instrument before the lesson, oldest first
- * @param of.weeks since the first lesson; `sheet`: whether a tune was chosen
- */
-export function lessonParts(
-  entries: readonly EntryRecord[],
-  inst: Instrument,
-  of: { today: Moment; observes: boolean; home: Home; weeks: number; sheet: boolean },
-): LessonPart[] {
-  const real = ofLearner(entries)
-  const notes = notesKnown(entries, inst)
-  const concerns = concernsOf(entries, inst, of.today, of.observes).filter((c) => c.weight > SAID_BY_THE_WAY)
-  return kinds.flatMap((k): LessonPart[] => {
-    const { plan, goal } = k
-    if (!plan || (k.fits && !k.fits(inst))) return []
-    const own = noted(real, k.kind)
-    const worry = concerns.find((c) => c.from === k.kind)
-    const known = { inst, entries: own, notes, weeks: of.weeks, sheet: of.sheet, worry: !!worry }
-    if (plan.ready && !safely(k.title, () => plan.ready!(known), false, untold)) return []
-    const last = own.at(-1)
-    const about =
-      goal &&
-      safely(k.title, () => (last ? goal.about(last.data) : goal.beginsWith?.(inst)), undefined, untold)
-    const aim =
-      goal && about !== undefined
-        ? safely(k.title, () => aimFor(entries, inst, k.kind, about, of.home), undefined, untold)
-        : undefined
-    const asks = last ? safely(k.title, () => k.knows?.(last.data) ?? [], [], untold) : []
-    const named = about === undefined ? [] : [about.split('-')[0]!]
-    return [
-      {
-        kind: k.kind,
-        stage: k.stages[0]!,
-        title: aim?.title ?? withNotes(k.title, asks),
-        plan,
-        lastAt: last?.at,
-        worry,
-        due: safely(k.title, () => plan.due?.(own, of.today) ?? [], [], untold),
-        about,
-        aim,
-        notes: [...new Set([...asks, ...named])].filter((n) => notes.includes(n)),
-      },
-    ]
-  })
-}
-
-/** “Move B♭4, B4”: few notes say what of a kind it is. */
-const withNotes = (title: string, notes: readonly string[]) =>
-  notes.length > 0 && notes.length <= 2 ? `${title} ${notes.map(prettyNote).join(', ')}` : title
 
 /** An entry without its long lists, for sending a whole history. */
 export function withoutBulk<E extends { kind: EntryKind; data: object }>(entry: E): E {

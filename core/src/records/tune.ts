@@ -3,7 +3,7 @@ import { Refusal } from '../errors/index.ts'
 import { finite, id, name, noteText, strict, text, whole, words } from '../fields/index.ts'
 import { happenedFirst, happenings } from './happened.ts'
 import { dueBy, gradeOfMove, remembered, type Review } from '../recall/index.ts'
-import { kindOf, slug, type Noted } from './kind.ts'
+import { inSentence, kindOf, slug, type Noted } from './kind.ts'
 import { printedLine } from './printed-line.ts'
 
 /** How many steps of practising one card holds. */
@@ -59,7 +59,7 @@ export const tuneSet = kindOf(
           : `at ${s.from}; up by ${s.by} after ${s.clean} clean ones, to ${s.to}`,
       minutes: s.minutes,
       leastMinutes: 1,
-      aim: capital(s.why),
+      aim: inSentence(s.why),
       notes: s.notes,
       ...(s.line?.length && { line: s.line, beats: s.beats, beatType: s.beatType }),
       // What a learner comes for stays; the hardest place first.
@@ -67,9 +67,6 @@ export const tuneSet = kindOf(
     }))
   },
 })
-const capital = (s: string) =>
-  s ? `${s.charAt(0).toUpperCase()}${s.slice(1)}${/[.!?]$/.test(s) ? '' : '.'}` : s
-
 /** What became of a bar: clean, another note, one missing, late, a note between, played again, not reached. */
 export const BAR_MARKS = {
   clean: 'c',

@@ -381,7 +381,7 @@ export const TRIED: readonly Kind[] = [
   { ...base, name: 'watcher', age: 40, observes: true, minutes: 25, diligence: steady(0.8) },
 ]
 
-/** Others, which decided nothing. */
+/** Others, whom the tests watch; a first look at them showed three faults, so that the report has kinds of its own. */
 export const JUDGED: readonly Kind[] = [
   {
     ...base,

@@ -22,12 +22,14 @@ const group = ref<GroupRecord>()
 const names = ref(new Map<string, string>())
 const plan = ref<GroupPlanAnswer>()
 const failed = ref('')
+const a4Hz = ref(440)
 const minutes = ref(30)
 const absent = ref<string[]>([])
 const begun = ref<{ lessons: LessonRecord[]; at: number }>()
 async function load() {
   try {
-    const [{ groups }, { learners }] = await Promise.all([api.groups(), api.learners()])
+    const [{ groups }, { learners }, studio] = await Promise.all([api.groups(), api.learners(), api.studio()])
+    a4Hz.value = studio.a4Hz
     group.value = groups.find((g) => g.id === props.id)
     names.value = new Map(learners.map((l) => [l.id, l.name]))
     plan.value = await api.groupPlan(props.id, minutes.value, absent.value)
@@ -67,7 +69,7 @@ async function listen(id: string) {
   await listening.start({
     instrument: who.instrument,
     written: who.written ?? inst.teaching.firstNotes[0]!,
-    ear: { transposition: inst.transposition, a4Hz: 440 },
+    ear: { transposition: inst.transposition, a4Hz: a4Hz.value },
     rule: () => untilToneEnds(),
     judge(measurement, provenance) {
       if (!measurement.tone) return 'No tone was heard.'
