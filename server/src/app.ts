@@ -128,7 +128,7 @@ export function buildApp({
     },
   })
   api.use(
-    ['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart', '/tunes'],
+    ['/sound', '/lessons/:id/takes', '/import', '/cards/:id/pdf', '/learners/:id/chart', '/tunes', '/busy'],
     heavy,
   )
   const sound = soundRoutes(async () => (await readStudio(db.read)).a4Hz)

@@ -150,5 +150,19 @@ export type CardAnswer = InferType<typeof cardAnswer>
 
 export const pdfQuery = strict({ paper: string().oneOf(['A4', 'Letter'] as const) })
 /** On one page; large print may take more. */
-export const cardPdfQuery = pdfQuery.shape({ print: string().oneOf(['large'] as const) }).noUnknown()
+export const cardPdfQuery = pdfQuery
+  .shape({
+    print: string().oneOf(['large'] as const),
+    /** With a page for the adult at home behind it. */
+    adult: string().oneOf(['page'] as const),
+  })
+  .noUnknown()
+/** When practice begins, hour and minute. */
+export const practiceQuery = strict({
+  at: string().matches(
+    /^([01]\d|2[0-3]):[0-5]\d$/,
+    ({ path, value }) => `${path} is “${value}”; it is a time as 17:30.`,
+  ),
+})
+export type PracticeQuery = { at?: string | undefined }
 export const chartQuery = pdfQuery.shape({ instrument: instrumentId() }).noUnknown()

@@ -37,5 +37,16 @@ export const GROUP_ROUTES = {
     body: as<AwayInput>(awayInput),
     answer: awayRecord,
   }),
+  readBusy: route(
+    ADDRESSES.readBusy,
+    'Busy times of another calendar (iCalendar), in place of those read before',
+    {
+      takes: 'text/calendar',
+      answer: awayList,
+    },
+  ),
+  forgetBusy: route(ADDRESSES.forgetBusy, 'Nothing of another calendar counts any more', {
+    answer: awayList,
+  }),
   removeAway: route(ADDRESSES.removeAway, 'It isn’t one after all', { answer: awayRecord }),
 } as const

@@ -197,7 +197,14 @@ export const todayAnswer = strict({
       strict({
         date: day(),
         lessons: array()
-          .of(strict({ lesson: lessonRecord.required(), name: string().required() }))
+          .of(
+            strict({
+              lesson: lessonRecord.required(),
+              name: string().required(),
+              /** What it falls into: a holiday, or what another calendar says. */
+              clash: string().nullable().defined(),
+            }),
+          )
           .required(),
       }),
     )

@@ -24,6 +24,8 @@ import {
   cardAnswer,
   cardPatch,
   cardPdfQuery,
+  practiceQuery,
+  type PracticeQuery,
   chartQuery,
   composeInput,
   pdfQuery,
@@ -284,10 +286,18 @@ export const ROUTES = {
     query: chartQuery,
     gives: 'image/svg+xml',
   }),
-  cardPdf: route(ADDRESSES.cardPdf, 'The card on one page, or in large print', {
-    query: cardPdfQuery,
-    gives: 'application/pdf',
+  practiceTimes: route(ADDRESSES.practiceTimes, 'A week’s practice with alarms (iCalendar, RFC 5545)', {
+    query: as<PracticeQuery>(practiceQuery),
+    gives: 'text/calendar',
   }),
+  cardPdf: route(
+    ADDRESSES.cardPdf,
+    'The card on one page, or in large print; with a page for the adult at home',
+    {
+      query: cardPdfQuery,
+      gives: 'application/pdf',
+    },
+  ),
 
   shelves: route(ADDRESSES.shelves, 'All reeds, shelf by shelf, with rotation, life and stock', {
     answer: shelfList,

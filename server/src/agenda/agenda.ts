@@ -1,8 +1,9 @@
 import { and, asc, eq, gte, inArray, isNotNull, lt } from 'drizzle-orm'
 import type { AwayInput, AwayRecord, LearnerRecord, LessonRecord } from '@halitus/core/contract'
-import { dayAfter, isBefore, weekdayOf, type Day } from '@halitus/core/time'
+import { dayAfter, isBefore, plusMinutes, weekdayOf, type Day, type Moment } from '@halitus/core/time'
 import { agree, once, tables, type Reader, type Tx } from '../db/index.ts'
 import { notFound } from '../http/index.ts'
+import type { BusyTime } from './busy.ts'
 
 /** How far ahead regular lessons are made, days (chosen by Halitus: this week and the next). */
 export const AHEAD_DAYS = 14
@@ -37,7 +38,7 @@ export async function missingRegular(db: Reader, from: Day): Promise<LessonRecor
         gte(tables.lessons.startsAt, dayAfter(from, -AHEAD_DAYS)),
       ),
     )
-  const free = await awayFrom(db, from)
+  const free = (await awayFrom(db, from)).filter((a) => a.source === 'holiday')
   return learners.flatMap((learner) =>
     wanted(learner, from).flatMap((day) => {
       const at = `${day}T${learner.regular!.time}:00`
@@ -98,6 +99,32 @@ export async function addAway(tx: Tx, input: AwayInput, from: Day): Promise<Away
     if (!(await isUsed(tx, lesson.id)))
       await tx.delete(tables.lessons).where(eq(tables.lessons.id, lesson.id))
   return record
+}
+
+/** Puts the busy times of another calendar in the place of those that were read before. */
+export async function putBusy(tx: Tx, busy: readonly BusyTime[]): Promise<void> {
+  await forgetBusy(tx)
+  for (const time of busy)
+    await tx.insert(tables.away).values({ ...time, source: 'calendar' } satisfies AwayRecord)
+}
+
+/** Forgets what another calendar said. */
+export async function forgetBusy(tx: Tx): Promise<void> {
+  await tx.delete(tables.away).where(eq(tables.away.source, 'calendar'))
+}
+
+/**
+ * What a lesson falls into, in words: a holiday, or what another calendar says; null where its time is free.
+ * @example clashOf({ startsAt: '2026-12-01T16:00:00', minutes: 30 }, []) // null
+ */
+export function clashOf(
+  lesson: { startsAt: Moment; minutes: number },
+  away: readonly AwayRecord[],
+): string | null {
+  const end = plusMinutes(lesson.startsAt, lesson.minutes)
+  const there = away.find((a) => isBefore(lesson.startsAt, a.to) && isBefore(a.from, end))
+  if (!there) return null
+  return [there.source === 'holiday' ? 'holiday' : 'busy', there.words].filter(Boolean).join(': ')
 }
 
 /** Takes a holiday back; regular lessons are made again. @throws HttpError not-found */

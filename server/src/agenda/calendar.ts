@@ -1,6 +1,7 @@
 import { createEvents, type EventAttributes } from 'ics'
-import type { LessonRecord } from '@halitus/core/contract'
+import type { CardAnswer, LessonRecord } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { dayAfter } from '@halitus/core/time'
 
 /** A lesson with whose it is. */
 export interface CalendarLesson extends LessonRecord {
@@ -34,6 +35,38 @@ export function calendarOf(
     ...(studio.place && { location: studio.place }),
   }))
   const { error, value } = createEvents(events, { productId: 'halitus', calName: studio.name })
+  if (error) throw error
+  return value ?? ''
+}
+
+/** Sessions are spread over so many days. */
+const WEEK_DAYS = 7
+
+/**
+ * A week's practice as an iCalendar file: one event a session, each with an alarm as it begins (RFC 5545, 3.6.6). Sessions are
+ * spread over the days after the lesson; nobody has to keep to them.
+ * @param at hour and minute, `17:30`
+ */
+export function practiceTimes(card: CardAnswer, at: string): string {
+  const minutes = Math.max(
+    1,
+    card.rows.reduce((sum, row) => sum + row.minutes, 0),
+  )
+  const title = `Practice, ${instrument(card.instrument).name}`
+  const events = Array.from({ length: card.sessions }, (_, k): EventAttributes => {
+    const day = dayAfter(card.from, 1 + Math.floor((k * WEEK_DAYS) / card.sessions))
+    return {
+      uid: `${card.id}-${k + 1}-practice@halitus`,
+      title,
+      description: card.rows.map((row) => row.title).join(', '),
+      start: parts(`${day}T${at}:00`),
+      startInputType: 'local',
+      startOutputType: 'local',
+      duration: { minutes },
+      alarms: [{ action: 'display', description: title, trigger: { before: true, minutes: 0 } }],
+    }
+  })
+  const { error, value } = createEvents(events, { productId: 'halitus', calName: title })
   if (error) throw error
   return value ?? ''
 }

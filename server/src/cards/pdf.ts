@@ -2,6 +2,7 @@ import type { Content } from 'pdfmake/interfaces.js'
 import type { CardAnswer, StudioInput } from '@halitus/core/contract'
 import { instrument, underSystem, type Instrument } from '@halitus/core/instruments'
 import { cardReads } from '@halitus/core/home'
+import { forAdults } from '@halitus/core/practice'
 import { dayInWords } from '@halitus/core/time'
 import type { CardRow } from '@halitus/core/records'
 import { TICKS } from '@halitus/core/tongue'
@@ -261,20 +262,54 @@ async function engravedLines(
 export const pagesOf = (pdf: Buffer): number =>
   pdf.toString('latin1').match(/\/Type \/Page\b(?!s)/g)?.length ?? 0
 
+/** What the adult at home is told, behind the card. */
+function adultPage(card: CardAnswer, inst: Instrument, reads: Reads): Content[] {
+  const { rows, howMuch, stop, care } = forAdults(card, inst)
+  const part = (title: string, lines: readonly string[]): Content[] => [
+    { text: title, bold: true, fontSize: 14, margin: [0, 14, 0, 4] },
+    { ul: lines.map((text) => ({ text, margin: [0, 2, 0, 2] })) },
+  ]
+  return [
+    { text: `For the adult at home: ${card.learnerName}`, fontSize: 20, bold: true, pageBreak: 'before' },
+    { text: 'You needn’t play it yourself: look, listen, and be there.', color: SOFT, margin: [0, 2, 0, 8] },
+    {
+      table: {
+        widths: [150, '*'],
+        dontBreakRows: true,
+        body: rows.map(({ title, help }) => [
+          { text: withAccidentals(reads.text(title)), bold: true },
+          { text: help },
+        ]),
+      },
+      layout: {
+        hLineWidth: () => 0.6,
+        vLineWidth: () => 0,
+        hLineColor: () => '#b9c2c7',
+        paddingTop: () => 5,
+        paddingBottom: () => 5,
+      },
+    },
+    ...part('How much', howMuch),
+    ...part('When to stop', stop),
+    ...part('Afterwards', care),
+  ]
+}
+
 /**
  * The week’s card as PDF: on one page, as large as fits there; large print over several pages by choice only.
  * @param large large print
+ * @param adult with a page for the adult at home behind it
  */
 export async function cardPdf(
   card: CardAnswer,
   studio: StudioInput,
   paper: 'A4' | 'Letter',
-  large = false,
+  { large = false, adult = false }: { large?: boolean; adult?: boolean } = {},
 ): Promise<Buffer> {
   const inst = underSystem(instrument(card.instrument), card.system)
   const drawn = await picturesOf(card, inst)
   const reads = cardReads(card)
-  const drawnIn = async (size: Size) => {
+  const drawnIn = async (size: Size, behind: Content[] = []) => {
     const listenFor: Content[] = card.listenFor
       ? [
           {
@@ -297,14 +332,18 @@ export async function cardPdf(
           ? [{ columns: [rows, { width: BESIDE_WIDTH, stack: beside }], columnGap: BESIDE_GAP } as Content]
           : [rows, ...beside]),
         ...foot(card),
+        ...behind,
       ],
     })
   }
-  if (large) return drawnIn(LARGE)
-  let pdf = await drawnIn(ON_ONE_PAGE[0]!)
+  const behind = adult ? adultPage(card, inst, reads) : []
+  if (large) return drawnIn(LARGE, behind)
+  let fits = ON_ONE_PAGE[0]!
+  let pdf = await drawnIn(fits)
   for (const size of ON_ONE_PAGE.slice(1)) {
     if (pagesOf(pdf) === 1) break
+    fits = size
     pdf = await drawnIn(size)
   }
-  return pdf
+  return adult ? drawnIn(fits, behind) : pdf
 }

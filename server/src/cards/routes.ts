@@ -1,5 +1,6 @@
 import { ROUTES } from '@halitus/core/contract'
 import { wallClock } from '@halitus/core/time'
+import { practiceTimes } from '../agenda/index.ts'
 import type { Database } from '../db/index.ts'
 import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
@@ -14,6 +15,9 @@ import {
   setTick,
   signCard,
 } from './store.ts'
+
+/** When practice begins while nobody says otherwise. */
+const USUAL_TIME = '17:00'
 
 /** The week’s card: read, changed, ticked, reported on, printed. */
 export const cardRoutes = (db: Database, now: () => Date): Routes =>
@@ -39,10 +43,18 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.seen, ({ params, body }) =>
       db.write((tx) => setSeen(tx, params.id, body.seen ? wallClock(now()) : null)),
     )
+    .on(ROUTES.practiceTimes, async ({ params, query, response }) => {
+      const card = await readCard(db.read, params.id)
+      response
+        .attachment('practice.ics')
+        .type('text/calendar; charset=utf-8')
+        .send(practiceTimes(card, query.at ?? USUAL_TIME))
+    })
     .on(ROUTES.cardPdf, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)
       const studio = await readStudio(db.read)
-      const { paper = 'A4', print } = query
-      const pdf = await heavily('cardPdf', { card, studio, paper, large: print === 'large' }, response.req)
+      const { paper = 'A4', print, adult } = query
+      const how = { large: print === 'large', adult: adult === 'page' }
+      const pdf = await heavily('cardPdf', { card, studio, paper, ...how }, response.req)
       response.type('application/pdf').send(Buffer.from(pdf))
     })

@@ -27,14 +27,16 @@ export function cardPdf({
   studio,
   paper,
   large,
+  adult,
 }: {
   card: CardAnswer
   studio: StudioInput
   paper: Paper
   large: boolean
+  adult: boolean
 }): Promise<Uint8Array> {
   nameNotes(studio.noteNames)
-  return printCard(card, studio, paper, large)
+  return printCard(card, studio, paper, { large, adult })
 }
 
 /** A sheet of fingerings on paper. */

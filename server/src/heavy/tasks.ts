@@ -25,6 +25,7 @@ const TASKS = {
   tuneOnPaper: async () => (await tunes()).tuneOnPaper,
   tunePdf: async () => (await papers()).tunePdf,
   tuneSvg: async () => (await papers()).tuneSvg,
+  busyTimes: async () => (await import('./calendars.ts')).busyTimes,
   studioFile: async () => (await import('./studio-file.ts')).studioFile,
   copyStudio: async () => (await import('./backups.ts')).copyStudio,
   verifyBackup: async () => (await import('./backups.ts')).verifyBackup,

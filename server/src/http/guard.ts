@@ -58,7 +58,8 @@ export function guard(allowed: readonly string[]): RequestHandler {
     const file =
       /^\/api\/tunes$/.test(request.path) &&
       !/^(text\/plain|multipart\/form-data|application\/x-www-form-urlencoded)\b/i.test(type ?? '')
-    if (changes && type !== undefined && !asJson && !sound && !file)
+    const calendar = request.path === '/api/busy' && /^text\/calendar\b/i.test(type ?? '')
+    if (changes && type !== undefined && !asJson && !sound && !file && !calendar)
       throw new HttpError(
         'not-json',
         `The body is sent as “${type.slice(0, 60)}”; allowed is application/json.`,

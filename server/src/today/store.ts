@@ -4,7 +4,7 @@ import { instrument } from '@halitus/core/instruments'
 import { PAUSE_DAYS } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
 import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
-import type { CalendarLesson } from '../agenda/index.ts'
+import { awayFrom, clashOf, type CalendarLesson } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
 import { tables, type Answers, type Reader } from '../db/index.ts'
 import { attentionOf, entriesOf, knownBefore, lessonsOf, observes, readLearner } from '../learners/index.ts'
@@ -87,11 +87,16 @@ async function weekFrom(
     .from(tables.lessons)
     .where(and(gte(tables.lessons.startsAt, monday), lt(tables.lessons.startsAt, dayAfter(monday, 7))))
     .orderBy(asc(tables.lessons.startsAt))
+  const away = await awayFrom(db, monday)
   return Array.from({ length: 7 }, (_, i) => dayAfter(monday, i)).map((date) => ({
     date,
     lessons: lessons
       .filter((l) => l.startsAt.startsWith(date))
-      .map((lesson) => ({ lesson, name: names.get(lesson.learnerId) ?? '' })),
+      .map((lesson) => ({
+        lesson,
+        name: names.get(lesson.learnerId) ?? '',
+        clash: lesson.cancelled ? null : clashOf(lesson, away),
+      })),
   }))
 }
 

@@ -1,6 +1,7 @@
 import { ADDRESSES, type PathNames } from '@halitus/core/addresses'
 import type {
   AwayInput,
+  AwayRecord,
   CardPatch,
   ChangedPlan,
   EntryInput,
@@ -232,8 +233,10 @@ export const api = {
   dropNumber: (id: string, row: string, number: string) =>
     ask(ROUTES_ASKED.dropNumber, { id, row, session: '1', number }),
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES_ASKED.changeCard, { id }, patch),
-  pdfUrl: (id: string, paper: 'A4' | 'Letter', large = false) =>
-    `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}`,
+  pdfUrl: (id: string, paper: 'A4' | 'Letter', { large = false, adult = false } = {}) =>
+    `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}${adult ? '&adult=page' : ''}`,
+  practiceTimesUrl: (id: string, at: string) =>
+    `${addressOf(ROUTES_ASKED.practiceTimes, { id })}?${new URLSearchParams({ at })}`,
   chartUrl: (id: string, instrument: string, as: 'pdf' | 'svg') =>
     `${addressOf(as === 'pdf' ? ROUTES_ASKED.chartPdf : ROUTES_ASKED.chartSvg, { id })}?instrument=${instrument}`,
   shelves: () => ask(ROUTES_ASKED.shelves, {}),
@@ -264,6 +267,11 @@ export const api = {
   away: () => ask(ROUTES_ASKED.away, {}),
   addAway: (input: AwayInput) => ask(ROUTES_ASKED.addAway, {}, input),
   removeAway: (id: string) => ask(ROUTES_ASKED.removeAway, { id }),
+  readBusy: (file: ArrayBuffer) =>
+    deliver('PUT', addressOf(ROUTES_ASKED.readBusy, {}), file, {}, 'text/calendar') as Promise<{
+      away: AwayRecord[]
+    }>,
+  forgetBusy: () => ask(ROUTES_ASKED.forgetBusy, {}),
   agendaUrl: () => addressOf(ROUTES_ASKED.agenda, {}),
   leave: (id: string, name: string) => ask(ROUTES_ASKED.leave, { id }, { name }),
   leaving: () => ask(ROUTES_ASKED.leaving, {}),

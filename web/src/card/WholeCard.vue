@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { dayName } from '@/base/words.ts'
 import CardNotes from './CardNotes.vue'
+import IntoCalendar from './IntoCalendar.vue'
 import PrintedLine from './PrintedLine.vue'
 import Trouble from './Trouble.vue'
 import type { WeekCardInHand } from './week-card.ts'
@@ -58,6 +59,7 @@ const sessions = computed(() => Array.from({ length: card.value.sessions }, (_, 
     <h2>Trouble? Stop, sit, breathe normally, and say so</h2>
     <Trouble :card-id="card.id" :reports="card.reports" @report="week.report" />
   </section>
+  <IntoCalendar :id="card.id" />
   <p class="soft">A missed day is fine. Two sessions on one day count as two.</p>
 </template>
 

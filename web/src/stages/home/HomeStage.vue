@@ -106,7 +106,10 @@ const composeLabel = computed(() => (card.value ? 'Compose anew from today' : 'C
       <Button @click="compose">{{ composeLabel }}</Button>
       <a class="paper-link" :href="api.pdfUrl(card.id, 'A4')" target="_blank">On paper, A4</a>
       <a class="paper-link" :href="api.pdfUrl(card.id, 'Letter')" target="_blank">Letter</a>
-      <a class="paper-link" :href="api.pdfUrl(card.id, 'A4', true)" target="_blank">Large print</a>
+      <a class="paper-link" :href="api.pdfUrl(card.id, 'A4', { large: true })" target="_blank">Large print</a>
+      <a class="paper-link" :href="api.pdfUrl(card.id, 'A4', { adult: true })" target="_blank"
+        >With a page for an adult</a
+      >
       <RouterLink class="paper-link" :to="{ name: 'card', params: { id: card.id } }"
         >Learner’s view</RouterLink
       >

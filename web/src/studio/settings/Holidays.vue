@@ -7,6 +7,7 @@ import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
 import { dayName } from '@/base/words.ts'
+import BusyTimes from './BusyTimes.vue'
 
 /** When there are no lessons: regular ones in it aren't made, and those that nothing was noted in go. */
 const notices = useNotices()
@@ -18,6 +19,8 @@ const load = async () => {
   const answer = await api.away().catch(() => undefined)
   if (answer) away.value = answer.away
 }
+const holidays = computed(() => away.value?.filter((a) => a.source === 'holiday'))
+const busy = computed(() => away.value?.filter((a) => a.source === 'calendar') ?? [])
 onMounted(load)
 const ready = computed(() => !!from.value && !!to.value && from.value <= to.value)
 const put = (record: Pick<AwayRecord, 'id' | 'from' | 'to' | 'words'>) =>
@@ -49,8 +52,8 @@ const span = (a: AwayRecord) => `${dayName(a.from)} to ${dayName(dayAfter(dayOf(
 <template>
   <section>
     <h2>Holidays</h2>
-    <ul v-if="away?.length">
-      <li v-for="a in away" :key="a.id">
+    <ul v-if="holidays?.length">
+      <li v-for="a in holidays" :key="a.id">
         <span
           >{{ span(a) }} <span class="soft">{{ a.words }}</span></span
         >
@@ -67,6 +70,7 @@ const span = (a: AwayRecord) => `${dayName(a.from)} to ${dayName(dayAfter(dayOf(
       <Input id="h-words" v-model:value="words" :maxlength="120" />
       <Button html-type="submit" :disabled="!ready">Add</Button>
     </form>
+    <BusyTimes v-if="away" :busy="busy" @read="(answer) => (away = answer)" />
   </section>
 </template>
 

@@ -31,13 +31,14 @@ const isThis = computed(() => props.today.week.some((d) => d.date === props.toda
         <p v-if="!day.lessons.length" class="soft">–</p>
         <ul>
           <li
-            v-for="{ lesson, name } in day.lessons"
+            v-for="{ lesson, name, clash } in day.lessons"
             :key="lesson.id"
             :class="{ cancelled: lesson.cancelled }"
           >
             <RouterLink :to="{ name: 'setup', params: { id: lesson.id } }" class="open">
               <span class="soft">{{ clock(lesson.startsAt) }}</span> {{ name }}
               <span v-if="lesson.cancelled" class="soft">cancelled</span>
+              <span v-if="clash" class="clash">{{ clash }}</span>
             </RouterLink>
             <button
               type="button"
@@ -105,6 +106,11 @@ ul li {
 .cancelled .open {
   text-decoration: line-through;
   color: var(--soft);
+}
+.clash {
+  display: block;
+  color: var(--lacquer);
+  font-weight: 650;
 }
 .change {
   padding: 2px 6px;
