@@ -1,7 +1,7 @@
 // Everything that must hold before a change lands: types, lint, unit and API tests, browser tests. Installs what is
 // missing first, and ends with one line that counts all suites together.
 import { spawn, spawnSync } from 'node:child_process'
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildWeb, installChromium, installPackages, root } from './setup.mjs'
 
@@ -75,6 +75,11 @@ await Promise.all([
   ),
 ])
 
+/** What went wrong in the unit tests outside any of them. */
+function besideTests() {
+  const file = join(cache, 'beside-tests.json')
+  return existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : []
+}
 const unit = join(cache, 'unit.json')
 rmSync(unit, { force: true })
 counted(
@@ -82,17 +87,21 @@ counted(
     'run',
     '--reporter=default',
     '--reporter=json',
-    `--outputFile=${unit}`,
+    '--reporter=./tools/beside-tests.mjs',
+    `--outputFile.json=${unit}`,
   ]),
   unit,
   (r) => ({
     passed: r.numPassedTests,
     failed: r.numFailedTests,
-    names: r.testResults.flatMap((suite) =>
-      suite.assertionResults
-        .filter((test) => test.status === 'failed')
-        .map((test) => `${suite.name}: ${test.fullName}\n${test.failureMessages.join('\n').slice(0, 600)}`),
-    ),
+    names: [
+      ...r.testResults.flatMap((suite) =>
+        suite.assertionResults
+          .filter((test) => test.status === 'failed')
+          .map((test) => `${suite.name}: ${test.fullName}\n${test.failureMessages.join('\n').slice(0, 600)}`),
+      ),
+      ...besideTests(),
+    ],
   }),
 )
 

@@ -15,7 +15,7 @@ import { factsOf, RECORDS, type EntryKind, type EntryRecord } from '@halitus/cor
 import { studioNow } from '@/base/clock.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
-import { soundWorker } from '@/workers/index.ts'
+import { prepareSound } from '@/workers/index.ts'
 
 /** Each kind of record that is made at a stop has one part there, named after the kind; adding one is adding its file. */
 const found = import.meta.glob<Component>(['./*/parts/*.vue', './*/views/*.vue'], { import: 'default' })
@@ -37,9 +37,7 @@ function preload() {
   preloaded = true
   setTimeout(() => {
     for (const load of Object.values(found)) load().catch(() => (preloaded = false))
-    void soundWorker()
-      .prepare()
-      .catch(() => undefined)
+    prepareSound().catch(() => undefined)
   }, PRELOAD_AFTER_MS)
 }
 /** The parts that have come: until then a part's keys mean nothing. */

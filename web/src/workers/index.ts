@@ -16,6 +16,9 @@ export function soundWorker(): Remote<Listener> {
   return listener
 }
 
+/** Loads what listens before it is asked for. Rejects where nothing can run beside the page. */
+export const prepareSound = async (): Promise<void> => soundWorker().prepare()
+
 let engraver: Remote<Engraver> | undefined
 
 /** The engraving worker, started (and its library loaded) when first needed. */
