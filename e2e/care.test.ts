@@ -1,21 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { expect, test } from '@playwright/test'
 import { Secret, TOTP } from 'otpauth'
 import { CHROMIUM_ARGS } from './chromium.ts'
+import { PASSWORD, secureStudio, type SecureStudio } from './secure-studio.ts'
 
-/** A studio that other machines reach, by HTTPS, with a database of its own. */
-const PASSWORD = 'seven wooden tubes'
-const folder = mkdtempSync(join(tmpdir(), 'halitus-care-'))
-let server: ChildProcess
-let said = ''
-const found = async (what: RegExp) => {
-  await expect.poll(() => what.exec(said)?.[1] ?? '', { timeout: 60_000 }).not.toBe('')
-  return what.exec(said)![1]!
-}
+let studioHere: SecureStudio
 
 test.use({
   launchOptions: {
@@ -24,32 +12,19 @@ test.use({
   },
 })
 test.beforeAll(() => {
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', '--demo'], {
-    cwd: fileURLToPath(new URL('..', import.meta.url)),
-    env: {
-      ...process.env,
-      HOST: '0.0.0.0',
-      HTTPS: '1',
-      PORT: '0',
-      LOG_LEVEL: 'silent',
-      DATABASE_URL: `file:${join(folder, 'care.db')}`,
-    },
-  })
-  server.stdout!.on('data', (data: Buffer) => (said += data.toString()))
+  studioHere = secureStudio()
 })
-test.afterAll(() => {
-  server.kill('SIGKILL')
-  rmSync(folder, { recursive: true, force: true })
-})
+test.afterAll(() => studioHere.stop())
 
 test('the first sign-in, a phone, a link that is taken back, a helper’s limits, a restore', async ({
   browser,
 }) => {
   test.setTimeout(120_000)
-  const port = await found(/Halitus is at https:\/\/[^/]+:(\d+)\//)
+  const { found } = studioHere
+  const studio = await studioHere.url()
+  const { port } = new URL(studio)
   const code = await found(/first sign-in: (\d{4} \d{4})/)
   const trust = await found(/Phones are set up at http:\/\/[^:]+:(\d+)\//)
-  const studio = `https://localhost:${port}`
 
   // The teacher: nothing is served before a password was chosen.
   const teacher = await (await browser.newContext({ ignoreHTTPSErrors: true })).newPage()

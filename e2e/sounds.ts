@@ -7,7 +7,7 @@ import { writeWav } from '@halitus/core/sound'
 
 const FOLDER = fileURLToPath(new URL('../.cache/sounds', import.meta.url))
 /** Where a sound lies once the set-up has run. */
-export const soundFile = (name: keyof typeof SOUNDS | 'broken') => `${FOLDER}/${name}.wav`
+export const soundFile = (name: keyof typeof SOUNDS | 'three-notes' | 'broken') => `${FOLDER}/${name}.wav`
 
 /** What the simulated player plays into the browser's microphone and file fields. */
 export const SOUNDS = {
@@ -18,6 +18,16 @@ export const SOUNDS = {
     leadS: 1.5,
     tailS: 3,
     detuneCents: 12,
+    unsteadyCents: 3,
+    breathDb: -45,
+  },
+  // As short as can be heard by: a machine that stands still for a moment loses less of it.
+  'clarinet-short': {
+    instrument: 'clarinet',
+    written: 'E4',
+    lengthS: 3,
+    leadS: 1,
+    tailS: 1.5,
     unsteadyCents: 3,
     breathDb: -45,
   },
@@ -61,7 +71,23 @@ export default function makeSounds(): void {
   mkdirSync(FOLDER, { recursive: true })
   for (const [name, performance] of Object.entries(SOUNDS))
     writeFileSync(`${FOLDER}/${name}.wav`, writeWav(perform(performance, 48000), 48000))
+  writeFileSync(soundFile('three-notes'), threeNotes())
   writeFileSync(soundFile('broken'), 'this is no sound')
+}
+
+/** E, F and G, a quarter each at 100 a minute, tongued. */
+function threeNotes() {
+  const notes = ['E4', 'F4', 'G4'].map((written) => ({
+    written,
+    lengthS: 0.6,
+    gapS: 0.05,
+    begins: 'tongue' as const,
+  }))
+  const { samples } = playPhrase(
+    { instrument: 'clarinet', notes, seed: 7, leadS: 0.8, tailS: 2, manner: { breathDb: -45 } },
+    48000,
+  )
+  return writeWav(samples, 48000)
 }
 
 /** G5 and D5 there and back on a clarinet; the right ring finger is late on the way down, twice. */

@@ -64,6 +64,7 @@ export const ADDRESSES = {
   seen: { method: 'put', path: '/reports/:id/seen' },
   chartPdf: { method: 'get', path: '/learners/:id/chart/pdf' },
   chartSvg: { method: 'get', path: '/learners/:id/chart/svg' },
+  cardApp: { method: 'get', path: '/cards/:id/app.webmanifest' },
   practiceTimes: { method: 'get', path: '/cards/:id/practice.ics' },
   cardPdf: { method: 'get', path: '/cards/:id/pdf' },
   shelves: { method: 'get', path: '/reeds' },

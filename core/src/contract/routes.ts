@@ -286,6 +286,9 @@ export const ROUTES = {
     query: chartQuery,
     gives: 'image/svg+xml',
   }),
+  cardApp: route(ADDRESSES.cardApp, 'The learner’s page as something to install (W3C Web Application Manifest)', {
+    gives: 'application/manifest+json',
+  }),
   practiceTimes: route(ADDRESSES.practiceTimes, 'A week’s practice with alarms (iCalendar, RFC 5545)', {
     query: as<PracticeQuery>(practiceQuery),
     gives: 'text/calendar',

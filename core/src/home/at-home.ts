@@ -16,9 +16,10 @@ interface Row {
 export interface AtHome {
   /**
    * `tone`: held as long as the aim, heard; `clicks`: the same, counted at `perMinute`; `strokes`: as fast as the aim, heard, so many
-   * a beat; `clock`: timed by touch, since air alone is no tone; `written`: a number that is tapped in.
+   * a beat; `clock`: timed by touch, since air alone is no tone; `recall`, `echo`, `line`: notes that are answered by playing;
+   * `written`: a number that is tapped in.
    */
-  how: 'tone' | 'clicks' | 'strokes' | 'clock' | 'written'
+  how: 'tone' | 'clicks' | 'strokes' | 'clock' | 'recall' | 'echo' | 'line' | 'written'
   unit: string
   /** Aim in the unit; null for who observes. */
   aim: number | null
@@ -26,6 +27,10 @@ export interface AtHome {
   perMinute: number
   /** Strokes a beat. */
   perBeat: number
+  /** Of the patterns of an echo. */
+  level: number
+  /** Whether notes count, or their rhythm alone. */
+  pitch: boolean
   /** Seconds of rest after each try. */
   restS: number
   /** Tries that the row asks for; undefined where it doesn't say. */
@@ -33,14 +38,27 @@ export interface AtHome {
 }
 
 /** Rests after a try, s (chosen by Halitus): breath to the end takes longer to come back. */
-const REST_S = { tone: 8, clicks: 15, strokes: 5, clock: 8, written: 0 } as const
+const REST_S = {
+  tone: 8,
+  clicks: 15,
+  strokes: 5,
+  clock: 8,
+  recall: 0,
+  echo: 0,
+  line: 5,
+  written: 0,
+} as const
 const HOW: Readonly<Record<string, AtHome['how']>> = {
   'long-tone': 'tone',
   'small-part': 'tone',
   'breath-count': 'clicks',
   'tongue-tempo': 'strokes',
   exhale: 'clock',
+  recalled: 'recall',
+  echo: 'echo',
 }
+/** Notes that were right: what asks for them and isn't named above is a line in notation. */
+const OF_NOTES = 'hits'
 
 /** Tries that an amount asks for. @example triesOf('4 times, aim 28 s') // 4 @example triesOf('twice') // 2 */
 export function triesOf(amount: string): number | undefined {
@@ -56,13 +74,15 @@ export function triesOf(amount: string): number | undefined {
  */
 export function atHome({ asks, amount }: Pick<Row, 'asks' | 'amount'>): AtHome | undefined {
   if (!asks) return undefined
-  const how = HOW[asks.goal] ?? 'written'
+  const how = HOW[asks.goal] ?? (asks.unit === OF_NOTES ? 'line' : 'written')
   return {
     how,
     unit: asks.unit,
     aim: asks.value,
     perMinute: Number(/-(\d+)$/.exec(asks.about)?.[1] ?? 60),
     perBeat: Number(/^\d$/.exec(asks.about)?.[0] ?? 1),
+    level: Number(/^\d$/.exec(asks.about)?.[0] ?? 1),
+    pitch: asks.goal !== 'rhythm',
     restS: REST_S[how],
     tries: triesOf(amount),
   }

@@ -5,6 +5,7 @@
  * @example
  * triesOf('4 times, aim 28 s') // 4
  */
+export { HOME_ECHO, judgeTask, tasksOf, type HomeAnswer, type HomeTask } from './answers.ts'
 export { atHome, endSentence, numberHeard, triesOf, type AtHome } from './at-home.ts'
 export { practised, practisedWords, SESSION_SHARE, type Practised } from './practised.ts'
 export { cardReads, type ReadCard } from './reads.ts'

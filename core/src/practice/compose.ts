@@ -127,7 +127,10 @@ export function composeWeek(of: WeekAsked): WeekCard & { load: WeekLoad } {
     whole: notes.length > 0,
   })
   const wanted = [...measured, ...basics, ...waiting(own, [...measured, ...basics])]
-  const proposals = notStarving(own, eased ? wanted.map((row) => heldDown(own.at(-1), row)) : wanted)
+  const proposals = notStarving(
+    own,
+    (eased ? wanted.map((row) => heldDown(own.at(-1), row)) : wanted).map((row) => withNotes(row, observes)),
+  )
   const card = composeCard(proposals, {
     minutesPerSession: load.minutesPerSession,
     sessions: load.sessions,
@@ -143,6 +146,14 @@ export function composeWeek(of: WeekAsked): WeekCard & { load: WeekLoad } {
     })),
     load,
   }
+}
+
+/** What is printed in notation can be heard at home, note by note. */
+function withNotes(row: RowProposal, observes: boolean): RowProposal {
+  const of = row.line?.filter((n) => n.written !== null).length
+  if (!of || row.asks) return row
+  const asks = { goal: row.from ?? row.kind, about: row.id, value: observes ? null : of, unit: 'hits' }
+  return { ...row, asks }
 }
 
 /** Rows that stood beside the last cards, were never on one since, and that nothing proposes any more. */
@@ -206,7 +217,7 @@ function whyOn(row: CardRow, last: GivenCard | undefined, observes: boolean): st
   const times = observes ? '' : ` Done ${done} of ${last.sessions} times.`
   const [was, is] = [before.asks?.value ?? null, row.asks?.value ?? null]
   const way =
-    was === null || is === null || was === is
+    was === null || is === null || was === is || row.asks?.unit === 'hits'
       ? 'Stays.'
       : `${is > was ? 'Moves on' : 'Goes back'}: ${was} to ${is} ${row.asks!.unit}.`
   return shortened(`${way}${times}${reason ? ` ${reason}` : ''}`, MOST_WHY)

@@ -45,7 +45,7 @@ export function forAdults(
       id,
       title,
       help:
-        asks && asks.value !== null
+        asks && asks.value !== null && asks.unit !== 'hits'
           ? `${HELP[kind]} Write the ${UNITS[asks.unit] ?? asks.unit} into the box of that session, whatever came.`
           : HELP[kind],
     })),

@@ -1,13 +1,13 @@
 import { array, string } from 'yup'
 import { Refusal } from '../errors/index.ts'
 import { finite, id, strict, whole } from '../fields/index.ts'
-import { CELLS, MOST_LEVEL, type Fared } from '../tongue/index.ts'
+import { CELLS, ECHOED, MOST_LEVEL, notesToPractise, type Fared } from '../tongue/index.ts'
 import { kindOf, type Noted } from './kind.ts'
 import { knownPart, partNamed } from './small-part.ts'
 
 const cellOf = (id: string) => CELLS.find((c) => c.id === id)
-/** An answer counts as right from here on (chosen by Halitus). */
-export const ECHOED = 0.9
+/** Of five patterns at home so many (chosen by Halitus: four fifths, as all that is asked at home). */
+const HOME_RIGHT = 4
 
 /** How a learner fared with each figure in the last answers. @param last how many answers count */
 export function faredOf(entries: readonly Noted<{ cells: string[]; right: number }>[], last = 20): Fared {
@@ -73,13 +73,16 @@ export const echo = kindOf(
           },
         ]
       : [],
-  rows({ entries, before }) {
+  rows({ inst, entries, before, notes, observes }) {
     if (!entries.length) return []
     const fared = faredOf([...before, ...entries])
     const weak = Object.entries(fared)
       .filter(([, f]) => f.right < f.tried)
       .sort((a, b) => a[1].right / a[1].tried - b[1].right / b[1].tried)[0]
     const cell = weak && cellOf(weak[0])
+    const newest = entries.at(-1)!.data
+    // On a part no note sounds that could be heard again; there it is answered to the wall.
+    const known = newest.part || !inst.tongue ? [] : notesToPractise(inst, notes).slice(0, 3)
     return [
       {
         id: 'echo',
@@ -90,7 +93,15 @@ export const echo = kindOf(
         leastMinutes: 1,
         weight: 34,
         aim: cell ? `With ${cell.words} in each; invent one for the lesson.` : 'Invent one for the lesson.',
-        notes: [],
+        notes: known,
+        ...(known.length && {
+          asks: {
+            goal: 'echo',
+            about: String(newest.level),
+            value: observes ? null : HOME_RIGHT,
+            unit: 'hits',
+          },
+        }),
       },
     ]
   },

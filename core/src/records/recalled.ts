@@ -131,6 +131,12 @@ export const recalled = kindOf(
                 .join(', ')}. Say the name, then the fingers within three seconds.`
             : 'Say the name, then the fingers within three seconds.',
         notes,
+        asks: {
+          goal: 'recalled',
+          about: 'notes',
+          value: observes ? null : 2 * notes.length,
+          unit: 'hits',
+        },
         why: due.length
           ? `${due.length === 1 ? 'One note is' : `${due.length} notes are`} due: ${due
               .slice(0, 4)

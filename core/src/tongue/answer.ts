@@ -26,6 +26,9 @@ export interface Answer {
   tempo: number
 }
 
+/** An answer counts as right from this share of its notes on (chosen by Halitus). */
+export const ECHOED = 0.9
+
 /** Chosen by Halitus. */
 export const ANSWER = {
   /** A note is in time within this share of the shortest length around it, and always within this, s. */

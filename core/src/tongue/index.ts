@@ -7,6 +7,7 @@
 export {
   ANSWER,
   answerWords,
+  ECHOED,
   judgeLine,
   nextLevel,
   strokedNotes,

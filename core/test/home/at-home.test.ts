@@ -18,10 +18,19 @@ describe('how a row is practised on a phone', () => {
     ['tongue-tempo', '2', 'a minute', 'strokes', 5],
     ['exhale', 'stream', 's', 'clock', 8],
     ['bend', 'mouthpiece', 'cents', 'written', 0],
+    ['recalled', 'notes', 'hits', 'recall', 0],
+    ['echo', '3', 'hits', 'echo', 0],
+    ['tune', 'tune-x-1', 'hits', 'line', 5],
+    ['rhythm', 'rhythm-x', 'hits', 'line', 5],
     ['shaped-tone', 'E4-swell', 'counts', 'written', 0],
   ])('%s of %s: %s by %s, rest %i s', (goal, about, unit, how, restS) =>
     expect(way(goal, about, unit)).toMatchObject({ how, unit, restS, aim: 14, tries: 4 }),
   )
+  it('knows the level of an echo, and that a rhythm may lie on any note', () => {
+    expect(way('echo', '3', 'hits').level).toBe(3)
+    expect(way('rhythm', 'rhythm-x', 'hits').pitch).toBe(false)
+    expect(way('tune', 'tune-x-1', 'hits').pitch).toBe(true)
+  })
   it('is nothing where no number is asked', () => expect(atHome({ amount: 'once a day' })).toBeUndefined())
   it('has no aim for who observes', () => expect(way('long-tone', 'E4', 's', 'once', null).aim).toBeNull())
   it.each([

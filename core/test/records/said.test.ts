@@ -518,7 +518,7 @@ const SAID: Record<
         2,
         1,
         'Invent one for the lesson.',
-        '',
+        'E4 F4 G4',
       ],
     ],
   },

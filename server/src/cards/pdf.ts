@@ -127,7 +127,7 @@ function table(
       : box(ticked.has(`${row.id} ${s}`))
   }
   const unit = (row: CardRow) =>
-    row.asks && row.asks.value !== null
+    row.asks && row.asks.value !== null && row.asks.unit !== 'hits'
       ? `  Write the ${UNITS[row.asks.unit] ?? row.asks.unit} into the boxes.`
       : ''
   const what = (row: CardRow): Content => ({

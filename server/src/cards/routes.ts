@@ -5,6 +5,7 @@ import type { Database } from '../db/index.ts'
 import { heavily } from '../heavy/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { readStudio } from '../studio/index.ts'
+import { appOf } from './app.ts'
 import {
   addReport,
   changeCard,
@@ -43,6 +44,14 @@ export const cardRoutes = (db: Database, now: () => Date): Routes =>
     .on(ROUTES.seen, ({ params, body }) =>
       db.write((tx) => setSeen(tx, params.id, body.seen ? wallClock(now()) : null)),
     )
+    .on(ROUTES.cardApp, async ({ params, response }) => {
+      const { id, learnerName } = await readCard(db.read, params.id)
+      // By a link it opens by that link; a teacher's own browser opens the card.
+      const link = response.locals.link as string | undefined
+      response
+        .type('application/manifest+json')
+        .send(JSON.stringify(appOf(link ? `~${link}` : id, learnerName)))
+    })
     .on(ROUTES.practiceTimes, async ({ params, query, response }) => {
       const card = await readCard(db.read, params.id)
       response

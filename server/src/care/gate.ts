@@ -46,7 +46,7 @@ export function giveSecret(request: Request, response: Response, secret: string 
 const OPEN = /^\/(health|session(\/set-up)?)$/
 /** What a link opens: the card read, ticked, reported on and printed; not changed. */
 const BY_LINK: readonly [method: string, path: RegExp][] = [
-  ['GET', /^\/cards\/~[\w-]+(\/pdf|\/practice\.ics)?$/],
+  ['GET', /^\/cards\/~[\w-]+(\/pdf|\/practice\.ics|\/app\.webmanifest)?$/],
   ['PUT', /^\/cards\/~[\w-]+\/ticks\/[^/]+\/\d+$/],
   ['DELETE', /^\/cards\/~[\w-]+\/ticks\/[^/]+\/\d+$/],
   ['POST', /^\/cards\/~[\w-]+\/reports$/],

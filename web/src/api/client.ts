@@ -235,6 +235,7 @@ export const api = {
   changeCard: (id: string, patch: CardPatch) => ask(ROUTES_ASKED.changeCard, { id }, patch),
   pdfUrl: (id: string, paper: 'A4' | 'Letter', { large = false, adult = false } = {}) =>
     `${addressOf(ROUTES_ASKED.cardPdf, { id })}?paper=${paper}${large ? '&print=large' : ''}${adult ? '&adult=page' : ''}`,
+  cardAppUrl: (id: string) => addressOf(ROUTES_ASKED.cardApp, { id }),
   practiceTimesUrl: (id: string, at: string) =>
     `${addressOf(ROUTES_ASKED.practiceTimes, { id })}?${new URLSearchParams({ at })}`,
   chartUrl: (id: string, instrument: string, as: 'pdf' | 'svg') =>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue'
+import { defineAsyncComponent, onBeforeUnmount, onMounted } from 'vue'
+import { api } from '@/api/index.ts'
 import TodaysPractice from './TodaysPractice.vue'
 import { useWeekCard } from './week-card.ts'
 
@@ -9,6 +10,14 @@ const WholeCard = defineAsyncComponent(() => import('./WholeCard.vue'))
 const props = defineProps<{ id: string; whole?: boolean }>()
 const week = useWeekCard(() => props.id)
 const { card, failed, inst, reads } = week
+/** A phone can put this page beside its other programs, under its own link. */
+const manifest = document.createElement('link')
+manifest.rel = 'manifest'
+onMounted(() => {
+  manifest.href = api.cardAppUrl(props.id)
+  document.head.append(manifest)
+})
+onBeforeUnmount(() => manifest.remove())
 </script>
 
 <template>

@@ -32,13 +32,20 @@ const minutesLeft = computed(() =>
 /** One note whose fingers are known is drawn as it is held. */
 const held = computed(() => {
   const [note, ...more] = row.value?.notes ?? []
-  if (!note || more.length || !isCharted(inst.value)) return undefined
+  if (!note || more.length || answers.value || !isCharted(inst.value)) return undefined
   return { note, touches: standardFingering(inst.value, note).touches }
 })
 
 /** The ear comes when a row asks for it. */
 const HomeEar = defineAsyncComponent(() => import('./HomeEar.vue'))
+const HomeAnswers = defineAsyncComponent(() => import('./HomeAnswers.vue'))
 const way = computed(() => (row.value ? atHome(row.value) : undefined))
+/** On paper pictures are covered; here there are none to cover. */
+const asksFor = computed(() =>
+  way.value?.how === 'recall' ? 'Each note twice' : reads.value.text(row.value?.amount ?? ''),
+)
+/** Notes that are answered by playing, rather than one number that grows. */
+const answers = computed(() => !!way.value && ['recall', 'echo', 'line'].includes(way.value.how))
 const ear = useTemplateRef<{ press(): void; label: string; busy: boolean }>('ear')
 /** This session's numbers of the row. */
 const numbers = computed(() =>
@@ -97,11 +104,24 @@ async function report(kind: Kind, text: string) {
       <FeelOdd @report="report" @well="odd = false" />
     </div>
     <div v-else-if="row && session" class="sheet">
-      <h1 ref="title" tabindex="-1">{{ reads.text(row.amount) }}</h1>
+      <h1 ref="title" tabindex="-1">{{ asksFor }}</h1>
       <p class="aim">{{ reads.text(row.aim) }}</p>
       <PrintedLine :row="row" :inst="inst" />
+      <HomeAnswers
+        v-if="way && answers"
+        :key="`${row.id} answers`"
+        ref="ear"
+        :way="way"
+        :inst="inst"
+        :notes="row.notes"
+        :line="row.line"
+        :a4-hz="card.a4Hz"
+        :numbers="numbers"
+        :name="reads.note"
+        @told="tell"
+      />
       <HomeEar
-        v-if="way"
+        v-else-if="way"
         :key="row.id"
         ref="ear"
         :way="way"
@@ -121,7 +141,7 @@ async function report(kind: Kind, text: string) {
         <CardNotes :inst="inst" :notes="[held.note]" :name="reads.note" :a4-hz="card.a4Hz" large />
       </div>
       <CardNotes
-        v-else-if="row.notes.length"
+        v-else-if="row.notes.length && way?.how !== 'recall'"
         :inst="inst"
         :notes="row.notes"
         :name="reads.note"
