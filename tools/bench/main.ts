@@ -31,7 +31,7 @@ import {
   rotation,
   type Reed,
 } from '@halitus/core/reeds'
-import { Analysis, analyse, median } from '@halitus/core/sound'
+import { Analysis, analyse, LiveTracker, median } from '@halitus/core/sound'
 import {
   engravedXml,
   inventTune,
@@ -135,6 +135,22 @@ function sound() {
     'at least 20',
   )
   const samples = perform({ instrument: 'clarinet', written: 'A4', lengthS: 19.2, breathDb: -35 }, 48000)
+  // As a phone hears: block by block, what is shown at once and what is judged at the end side by side.
+  const liveMs = timeMs(() => {
+    const live = new LiveTracker(48000)
+    const all = new Analysis(48000)
+    for (let at = 0; at < samples.length; at += BLOCK) {
+      const block = samples.slice(at, at + BLOCK)
+      live.push(block)
+      all.push(block)
+    }
+    all.finish()
+  }, 3)
+  line(
+    'the ear of a phone at a quarter of this machine’s speed',
+    `${(samples.length / 48 / liveMs / 4).toFixed(1)} × real time`,
+    'at least 4',
+  )
   const detector = PitchDetector.forFloat32Array(2048)
   const bare = timeMs(() => {
     for (let at = 0; at + 2048 <= samples.length; at += 512)

@@ -27,6 +27,15 @@ async function part(request) {
   }
   return fresh
 }
+/** A learner's page opens from what is kept, however slow the network; what is newer is there the next time. */
+async function pageAtOnce(request) {
+  const kept = await caches.open(KEPT)
+  const there = await kept.match(PAGE)
+  if (!there) return page(request)
+  // Whoever practises has the network after what is practised.
+  setTimeout(() => void page(request).catch(() => undefined), 3000)
+  return there
+}
 async function page(request) {
   const kept = await caches.open(KEPT)
   try {
@@ -44,7 +53,8 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url)
   if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api'))
     return
-  if (request.mode === 'navigate') event.respondWith(page(request))
+  if (request.mode === 'navigate')
+    event.respondWith(url.pathname.startsWith('/card/~') ? pageAtOnce(request) : page(request))
   else if (url.pathname.startsWith('/assets/')) event.respondWith(part(request))
 })
 /** The page tells what it had fetched before this worker was there. */

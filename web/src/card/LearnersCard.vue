@@ -9,7 +9,7 @@ const WholeCard = defineAsyncComponent(() => import('./WholeCard.vue'))
 /** The week’s card as the learner has it, on a phone: one thing at a time, or all of it. */
 const props = defineProps<{ id: string; whole?: boolean }>()
 const week = useWeekCard(() => props.id)
-const { card, failed, inst, reads } = week
+const { card, failed, renewed, inst, reads } = week
 /** A phone can put this page beside its other programs, under its own link. */
 const manifest = document.createElement('link')
 manifest.rel = 'manifest'
@@ -28,7 +28,7 @@ onBeforeUnmount(() => manifest.remove())
         <p class="soft">Nothing on this card yet.</p>
       </template>
       <WholeCard v-else-if="whole" :week="week" />
-      <TodaysPractice v-else :key="card.id" :week="week" />
+      <TodaysPractice v-else :key="`${card.id} ${renewed}`" :week="week" />
     </template>
     <template v-else-if="failed">
       <h1>No card here</h1>

@@ -24,6 +24,8 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
   const outbox = useOutbox()
   const card = ref<CardAnswer>()
   const failed = ref('')
+  /** Counts how often another card than the one that was shown has come: practice begins anew then. */
+  const renewed = ref(0)
 
   /** The card as the server has it, with what is on its way. */
   const shown = computed(() => {
@@ -50,18 +52,30 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
     return now
   })
 
+  function show(answer: CardAnswer) {
+    rememberNames(answer.noteNames)
+    card.value = answer
+  }
   async function load() {
     // What was tapped before the page was opened again counts before anything is shown.
+    const asked = api.card(toValue(id))
+    asked.catch(() => undefined)
     await outbox.ready
+    // The one that was seen last on this phone is there at once, and all there is with no network.
+    const seen = card.value ? undefined : keptForAway(toValue(id))
+    if (seen) show(seen)
     try {
-      const answer = await api.card(toValue(id))
-      rememberNames(answer.noteNames)
-      card.value = answer
+      const answer = await asked
+      if (seen && isAnother(seen, answer)) renewed.value++
+      show(answer)
       failed.value = ''
       keepForAway(toValue(id), answer)
     } catch (error) {
-      // With no network the card is the one that was seen last on this phone.
-      card.value ??= keptForAway(toValue(id), error)
+      // A link that was taken back opens nothing any more, here neither.
+      if (error instanceof ApiError && error.status) {
+        forgetForAway(toValue(id))
+        if (seen) card.value = undefined
+      }
       if (!card.value) failed.value = error instanceof Error ? error.message : 'The card can’t be shown.'
     }
   }
@@ -128,7 +142,20 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
       outbox.late ? 'Kept; your teacher will see it when the server is there.' : 'Your teacher will see it.',
     )
   }
-  return { card: shown, failed, inst, reads, isTicked, done, sessionsDone, toggle, tell, sign, report }
+  return {
+    card: shown,
+    failed,
+    renewed,
+    inst,
+    reads,
+    isTicked,
+    done,
+    sessionsDone,
+    toggle,
+    tell,
+    sign,
+    report,
+  }
 }
 
 /** A learner's card as it was seen last on this phone: a practice begins without a network as well. */
@@ -142,18 +169,23 @@ function keepForAway(id: string, card: CardAnswer) {
     // Full or forbidden: the card is there while there is a network.
   }
 }
-/** @param error a link that was taken back opens nothing any more, here neither */
-function keptForAway(id: string, error: unknown): CardAnswer | undefined {
+function keptForAway(id: string): CardAnswer | undefined {
   try {
-    if (error instanceof ApiError && error.status) {
-      localStorage.removeItem(AWAY + id)
-      return undefined
-    }
     const kept = localStorage.getItem(AWAY + id)
     return kept ? (JSON.parse(kept) as CardAnswer) : undefined
   } catch {
     return undefined
   }
 }
+function forgetForAway(id: string) {
+  try {
+    localStorage.removeItem(AWAY + id)
+  } catch {
+    // Nothing was kept then.
+  }
+}
+/** Whether what is practised differs: another week, or something was done on another phone. */
+const isAnother = (a: CardAnswer, b: CardAnswer) =>
+  a.from !== b.from || a.version !== b.version || a.ticks.length !== b.ticks.length
 
 export type WeekCardInHand = ReturnType<typeof useWeekCard>
