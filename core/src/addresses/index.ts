@@ -20,6 +20,7 @@ export const ADDRESSES = {
   work: { method: 'get', path: '/work/:id' },
   openapi: { method: 'get', path: '/openapi.json' },
   today: { method: 'get', path: '/today' },
+  overview: { method: 'get', path: '/overview' },
   learners: { method: 'get', path: '/learners' },
   addLearner: { method: 'post', path: '/learners' },
   groups: { method: 'get', path: '/groups' },

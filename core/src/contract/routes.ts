@@ -67,6 +67,7 @@ import {
   type LearnerPatch,
   type LearnerRecord,
 } from './learners.ts'
+import { overviewAnswer } from './overview.ts'
 import {
   finishInput,
   lessonInput,
@@ -168,6 +169,13 @@ export const ROUTES = {
     query: todayQuery,
     answer: todayAnswer,
   }),
+  overview: route(
+    ADDRESSES.overview,
+    'Who needs what in the days to come; what helped, what to order and to repair',
+    {
+      answer: overviewAnswer,
+    },
+  ),
   learners: route(ADDRESSES.learners, 'Everyone on the roster', {
     answer: as<{ learners: LearnerRecord[] }>(learnerList),
   }),
@@ -286,9 +294,13 @@ export const ROUTES = {
     query: chartQuery,
     gives: 'image/svg+xml',
   }),
-  cardApp: route(ADDRESSES.cardApp, 'The learner’s page as something to install (W3C Web Application Manifest)', {
-    gives: 'application/manifest+json',
-  }),
+  cardApp: route(
+    ADDRESSES.cardApp,
+    'The learner’s page as something to install (W3C Web Application Manifest)',
+    {
+      gives: 'application/manifest+json',
+    },
+  ),
   practiceTimes: route(ADDRESSES.practiceTimes, 'A week’s practice with alarms (iCalendar, RFC 5545)', {
     query: as<PracticeQuery>(practiceQuery),
     gives: 'text/calendar',

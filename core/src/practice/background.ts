@@ -81,8 +81,11 @@ export function backgroundOf(of: {
   }
 }
 
-/** Faults, and what the technician is to be told, since the last service. */
-function openIn(services: readonly ServiceLine[]): string[] {
+/**
+ * Faults, and what the technician is to be told, since the last service.
+ * @example openIn([{ at: '2026-03-20T10:00:00', kind: 'fault', text: 'Pad leaks' }]) // ['Pad leaks']
+ */
+export function openIn(services: readonly ServiceLine[]): string[] {
   const inOrder = [...services].sort((a, b) => a.at.localeCompare(b.at))
   const last = inOrder.findLastIndex((s) => s.kind === 'service')
   return inOrder.slice(last + 1).map((s) => s.text)

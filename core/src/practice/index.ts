@@ -4,7 +4,7 @@
  * @example
  * composeCard([], { minutesPerSession: 15, sessions: 5, listenFor: '' }).rows // []
  */
-export { backgroundOf, type ReedInUse, type ServiceLine } from './background.ts'
+export { backgroundOf, openIn, type ReedInUse, type ServiceLine } from './background.ts'
 export {
   basicRows,
   composeCard,

@@ -85,6 +85,10 @@ export const accident = kindOf(
     if (ended === 'unsolved') return `${what}: unsolved${tell ? `. To tell: ${tell}` : ''}`
     return `${what}: ${lower(causeOf(inst, cause)?.words ?? 'something else')}; well after ${seconds} s`
   },
+  advised: ({ cause, ended }, inst) => ({
+    words: causeOf(inst, cause)?.words ?? 'Something else',
+    helped: ended === 'helped',
+  }),
   line: (entries) =>
     entries.length ? (entries.at(-1)!.ended === 'helped' ? 'squeak found' : 'squeak unsolved') : null,
   series(entries) {

@@ -70,6 +70,10 @@ export function diagnosis(of: {
       const words = causeOf(inst, d.cause)?.words ?? 'Another cause'
       return `${words}${d.helped === 'yes' ? '; what was tried helped' : d.helped === 'no' ? '; what was tried didn’t help' : ''}`
     },
+    advised(d: Diagnosis, inst: Instrument) {
+      const cause = causeOf(inst, d.cause)
+      return cause && d.helped !== 'not tried' ? { words: cause.words, helped: d.helped === 'yes' } : null
+    },
     line: (entries: readonly Diagnosis[]) => (entries.length ? of.line : null),
     rows(
       inst: Instrument,

@@ -305,6 +305,8 @@ export interface RecordKind<K extends string, D extends AnyObject> {
   /** Written notes that who did this can finger. */
   knows?(data: D): string[]
   facts?(entries: readonly Noted<D>[]): Facts
+  /** What was advised, in words, and whether it helped; null where nothing was tried. */
+  advised?(data: D, inst: Instrument): { words: string; helped: boolean } | null
   /** An invented lesson's entries; each is remembered before the next is asked for. */
   demo?(story: Story, random: Random): Generator<Invented<D>>
 }

@@ -74,7 +74,7 @@ export function mouthVerdict(inst: Instrument, told: readonly Answer[], facts: F
   }
 }
 
-const { check, noted, line, rows, concerns } = diagnosis({
+const { check, noted, advised, line, rows, concerns } = diagnosis({
   kind: 'mouth',
   modelOf: (inst) => inst.mouth.model,
   line: 'mouth',
@@ -97,6 +97,7 @@ export const mouth = kindOf(diagnosisSchema())({
   plan: { minutes: 3, air: false, everyDays: 28, ready: ({ worry }) => worry },
   check,
   noted,
+  advised,
   line,
   rows: ({ inst, entries, before }) => rows(inst, entries, before),
   concerns: ({ inst, entries }) => concerns(inst, entries),

@@ -1,7 +1,7 @@
 import { diagnosis, diagnosisSchema } from './diagnosed.ts'
 import { kindOf } from './kind.ts'
 
-const { check, noted, line, rows, concerns } = diagnosis({
+const { check, noted, advised, line, rows, concerns } = diagnosis({
   kind: 'tongue-fault',
   modelOf: (inst) => inst.tongue?.model ?? null,
   line: 'tongue',
@@ -25,6 +25,7 @@ export const tongueFault = kindOf(diagnosisSchema())({
   fits: (inst) => inst.tongue !== null,
   check,
   noted,
+  advised,
   line,
   rows: ({ inst, entries, before }) => rows(inst, entries, before),
   concerns: ({ inst, entries }) => concerns(inst, entries),

@@ -1,2 +1,2 @@
 export { reedRoutes } from './routes.ts'
-export { shelvesOf } from './store.ts'
+export { allShelves, shelvesOf } from './store.ts'

@@ -15,6 +15,7 @@ import {
   removeAway,
 } from '../agenda/index.ts'
 import { readStudio } from '../studio/index.ts'
+import { readOverview } from './overview.ts'
 import { lessonsFrom, readToday } from './store.ts'
 
 /** A calendar looks back so many days (chosen by Halitus). */
@@ -56,6 +57,14 @@ export function todayRoutes(db: Database, now: () => Date, answers: Answers): Ro
         .attachment('lessons.ics')
         .type('text/calendar; charset=utf-8')
         .send(calendarOf(lessons, studio))
+    })
+    .on(ROUTES.overview, async ({ response }) => {
+      const at = wallClock(now())
+      const today = dayOf(at)
+      if ((await missingRegular(db.read, today)).length) await db.write((tx) => makeRegular(tx, today))
+      return readOverview(db.read, at, today, answers, (error) =>
+        response.req.log.error({ err: error }, 'A history can’t be worked out.'),
+      )
     })
     .on(ROUTES.today, ({ query, response }) => {
       const today = dayOf(wallClock(now()))

@@ -20,7 +20,7 @@ const UNREADABLE = {
 }
 
 /** One lesson of the day with what needs attention; whoever's history can't be worked out is shown as such. */
-async function dueLesson(
+export async function dueLesson(
   db: Reader,
   lesson: LessonRecord,
   studio: Awaited<ReturnType<typeof readStudio>>,

@@ -255,6 +255,7 @@ export const api = {
   seriesUrl: (id: string) => addressOf(ROUTES_ASKED.series, { id }),
   termUrl: (id: string, instrument: string) =>
     `${addressOf(ROUTES_ASKED.termPdf, { id })}?${new URLSearchParams({ paper: 'A4', instrument })}`,
+  overview: () => ask(ROUTES_ASKED.overview, {}),
   groups: () => ask(ROUTES_ASKED.groups, {}),
   putGroup: (id: string, group: GroupBody) => ask(ROUTES_ASKED.putGroup, { id }, group),
   removeGroup: (id: string) => ask(ROUTES_ASKED.removeGroup, { id }),

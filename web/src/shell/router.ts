@@ -18,6 +18,7 @@ export const router = createRouter({
       component: () => import('../studio/groups/GroupLesson.vue'),
       props: true,
     },
+    { path: '/overview', name: 'overview', component: () => import('../studio/overview/Overview.vue') },
     { path: '/reeds', name: 'reeds', component: () => import('../studio/reeds/Reeds.vue') },
     {
       path: '/squeaks',

@@ -23,7 +23,8 @@ const isThis = computed(() => props.today.week.some((d) => d.date === props.toda
       <Button size="small" aria-label="Week before" @click="studio.showWeek(dayAfter(monday, -7))">‹</Button>
       <Button size="small" aria-label="Week after" @click="studio.showWeek(dayAfter(monday, 7))">›</Button>
       <Button v-if="!isThis" size="small" @click="studio.showWeek(undefined)">This week</Button>
-      <a :href="api.agendaUrl()" class="calendar" download="lessons.ics">As a calendar file</a>
+      <RouterLink to="/overview" class="calendar">Who needs what</RouterLink>
+      <a :href="api.agendaUrl()" download="lessons.ics">As a calendar file</a>
     </header>
     <ol class="days">
       <li v-for="day in today.week" :key="day.date" :class="{ today: day.date === today.date }">
