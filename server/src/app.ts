@@ -160,7 +160,7 @@ export function buildApp({
     cardRoutes(db, now),
     chartRoutes(db, now),
     reedRoutes(db, now, answers),
-    groupRoutes(db),
+    groupRoutes(db, now),
     pieceRoutes(db),
     tuneRoutes(db, now),
     instrumentRoutes(),

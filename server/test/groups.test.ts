@@ -1,9 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { startStudio, type StudioAtWork } from './studio-at-work.ts'
+import { NOW, startStudio, type StudioAtWork } from './studio-at-work.ts'
 
 let studio: StudioAtWork
+let now = NOW
 beforeAll(async () => {
-  studio = await startStudio({ demo: true })
+  studio = await startStudio({ demo: true, now: () => now })
 })
 afterAll(() => studio.stop())
 
@@ -48,6 +49,34 @@ describe('a group', () => {
     expect((await studio.call('POST', `/api/lessons/${own}/card`, {})).data.card.learnerName).toBe(
       'Leopold Quist',
     )
+  })
+  it('knows the lesson together that is under way, also after a reload, until an hour after its end', async () => {
+    const at = '2026-03-20T17:00:00'
+    await studio.call('POST', '/api/groups/three/lessons', {
+      startsAt: at,
+      minutes: 30,
+      absent: ['pim-askerud'],
+    })
+    const begun = async (moment: string) => {
+      now = new Date(moment)
+      return (await studio.call('GET', '/api/groups/three/plan')).data.begun.map(
+        (l: { learnerId: string; cancelled: boolean }) => [l.learnerId, l.cancelled],
+      )
+    }
+    expect(await begun('2026-03-20T16:59:59')).toEqual([])
+    const all = [
+      ['ottoline-brask', false],
+      ['leopold-quist', false],
+      ['pim-askerud', true],
+    ]
+    expect((await begun(at)).sort()).toEqual(all.sort())
+    expect(await begun('2026-03-20T18:29:59')).toHaveLength(3)
+    expect(await begun('2026-03-20T18:30:00')).toEqual([])
+  })
+  it('tells each the next aim on the note that they read', async () => {
+    const { data } = await studio.call('GET', '/api/groups/three/plan')
+    for (const t of data.threads) expect(t.aimS === null).toBe(t.written === null)
+    expect(data.threads.some((t: { aimS: number | null }) => (t.aimS ?? 0) >= 2)).toBe(true)
   })
   it.each([
     [{ name: 'x', members: members.slice(0, 1) }, /^members/],

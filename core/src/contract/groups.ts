@@ -47,6 +47,8 @@ export const groupPlanQuery = strict({
 export type GroupPlanQuery = { minutes?: string | undefined; absent?: string | undefined }
 export const groupPlanAnswer = strict({
   group: groupRecord.required(),
+  /** The lessons of a lesson together that is under way; empty where none is. */
+  begun: array().of(lessonRecord).required(),
   minutes: whole(1, 180),
   /** In concert pitch, without its octave; null where nobody knows a note. */
   concert: string().nullable().defined(),
@@ -69,6 +71,8 @@ export const groupPlanAnswer = strict({
         instrument: instrumentId(),
         /** As this one reads the note. */
         written: string().nullable().defined(),
+        /** What the next long tone on it is to last, s; null where it isn’t known yet. */
+        aimS: number().nullable().defined(),
         /** Whether numbers may be compared. */
         races: boolean().required(),
         eased: string().nullable().defined(),

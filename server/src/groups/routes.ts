@@ -1,4 +1,5 @@
 import { ROUTES } from '@halitus/core/contract'
+import { wallClock } from '@halitus/core/time'
 import type { Database } from '../db/index.ts'
 import { routes, type Routes } from '../http/index.ts'
 import { beginGroup, groupPlan, listGroups, putGroup, removeGroup } from './store.ts'
@@ -7,7 +8,7 @@ import { beginGroup, groupPlan, listGroups, putGroup, removeGroup } from './stor
 const USUAL_MINUTES = 30
 
 /** Several learners in one lesson. */
-export const groupRoutes = (db: Database): Routes =>
+export const groupRoutes = (db: Database, now: () => Date): Routes =>
   routes()
     .on(ROUTES.groups, async () => ({ groups: await listGroups(db.read) }))
     .on(ROUTES.putGroup, ({ params, body }) => db.write((tx) => putGroup(tx, params.id, body)))
@@ -18,6 +19,7 @@ export const groupRoutes = (db: Database): Routes =>
         params.id,
         Number(query.minutes ?? USUAL_MINUTES),
         (query.absent ?? '').split(',').filter(Boolean),
+        wallClock(now()),
       ),
     )
     .on(ROUTES.beginGroup, async ({ params, body }) => ({

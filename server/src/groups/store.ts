@@ -1,8 +1,9 @@
-import { asc, eq } from 'drizzle-orm'
+import { and, asc, desc, eq, gte } from 'drizzle-orm'
 import type { GroupBody, GroupPlanAnswer, GroupRecord, LessonRecord } from '@halitus/core/contract'
 import { instrument, underSchools } from '@halitus/core/instruments'
 import { homeOf, planGroup } from '@halitus/core/practice'
-import { easedFrom, notesKnown } from '@halitus/core/records'
+import { aimFor, easedFrom, noteKey, notesKnown } from '@halitus/core/records'
+import { isBefore, plusMinutes, type Moment } from '@halitus/core/time'
 import { cardsOf } from '../cards/index.ts'
 import { tables, type Reader, type Tx } from '../db/index.ts'
 import { HttpError, notFound } from '../http/index.ts'
@@ -35,12 +36,30 @@ export async function removeGroup(tx: Tx, id: string): Promise<GroupRecord> {
   return group
 }
 
+/** A lesson together counts as under way for so long after it was to end, minutes: nobody starts on the minute. */
+const AFTER_MINUTES = 60
+const DAY_MINUTES = 24 * 60
+
+/** The lessons of the newest lesson together that isn't over. */
+async function underWay(db: Reader, id: string, now: Moment): Promise<LessonRecord[]> {
+  const lessons = await db
+    .select()
+    .from(tables.lessons)
+    .where(and(eq(tables.lessons.groupId, id), gte(tables.lessons.startsAt, plusMinutes(now, -DAY_MINUTES))))
+    .orderBy(desc(tables.lessons.startsAt))
+  const open = lessons.filter(
+    (l) => !isBefore(now, l.startsAt) && isBefore(now, plusMinutes(l.startsAt, l.minutes + AFTER_MINUTES)),
+  )
+  return open.filter((l) => l.startsAt === open[0]!.startsAt)
+}
+
 /** What everybody of a group does when. @param absent who isn't there today */
 export async function groupPlan(
   db: Reader,
   id: string,
   minutes: number,
   absent: readonly string[],
+  now: Moment,
 ): Promise<GroupPlanAnswer> {
   const group = await readGroup(db, id)
   const studio = await readStudio(db)
@@ -58,8 +77,12 @@ export async function groupPlan(
       const learner = roster.get(learnerId)!
       const inst = underSchools(instrument(on), learner.schools, studio.schools)
       const entries = (await entriesOf(db, learnerId)).filter((e) => e.instrument === on)
-      const eased = easedFrom(entries, homeOf(await cardsOf(db, learner)).eased)
-      return { learner, inst, notes: notesKnown(entries, inst), eased, races: !observes(learner, studio) }
+      const home = homeOf(await cardsOf(db, learner))
+      const eased = easedFrom(entries, home.eased)
+      const aimS = (written: string) =>
+        Math.round(aimFor(entries, inst, 'long-tone', noteKey(written), home).value)
+      const races = !observes(learner, studio)
+      return { learner, inst, notes: notesKnown(entries, inst), eased, races, aimS }
     }),
   )
   const plan = planGroup(
@@ -68,17 +91,19 @@ export async function groupPlan(
   )
   return {
     group,
+    begun: await underWay(db, id, now),
     minutes,
     concert: plan.note?.concert ?? null,
     blocks: plan.blocks,
     threads: plan.threads.map((t, k) => {
-      const { learner, inst, eased, races } = known[k]!
+      const { learner, inst, eased, races, aimS } = known[k]!
       const { instrument: on } = here[k]!
       return {
         learner: { id: learner.id, name: learner.name },
         on: inst.name,
         instrument: on,
         written: t.written ?? null,
+        aimS: t.written ? aimS(t.written) : null,
         races,
         eased: eased?.words ?? null,
         airS: t.airS,

@@ -142,12 +142,16 @@ li {
 }
 section li {
   display: grid;
-  grid-template-columns: minmax(200px, 1fr) minmax(0, 1.4fr) 190px;
+  grid-template-columns: minmax(200px, 1fr) minmax(0, 1.4fr) 250px;
   gap: 20px;
   align-items: center;
   min-height: 46px;
   padding: 4px 12px;
   font-size: 17px;
+}
+h2 {
+  font-size: 22px;
+  margin-bottom: 6px;
 }
 .words {
   color: var(--ink);
