@@ -1,3 +1,3 @@
 export { gapWords, useListening, type SoundSource, type Take } from './store.ts'
 export { useHum } from './hum.ts'
-export { playingId, replay, replayAll } from './replay.ts'
+export { hush, playingId, replay, replayAll } from './replay.ts'

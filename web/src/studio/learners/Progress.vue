@@ -13,6 +13,7 @@ import { capital } from '@/base/words.ts'
 import CardsAndLessons from './CardsAndLessons.vue'
 import Lanes from './Lanes.vue'
 import OpenedLane from './OpenedLane.vue'
+import TwoTakes from './TwoTakes.vue'
 import NewLesson from '../today/NewLesson.vue'
 import { useStudio } from '../store.ts'
 import Plate from '@/parts/Plate.vue'
@@ -148,6 +149,7 @@ const lessons = computed(() => [...(answer.value?.lessons ?? [])].reverse())
           </div>
         </section>
       </div>
+      <TwoTakes v-if="played" :learner="answer.learner.id" :instrument="played" />
       <CardsAndLessons class="below" :weeks="weeks" :lessons="lessons" />
       <NewLesson v-model:open="adding" :learner-id="id" :shown="played" />
     </template>
