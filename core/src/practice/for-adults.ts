@@ -3,8 +3,8 @@ import type { CardRow, CardRowKind } from '../records/index.ts'
 
 /** What an adult at home is told of a card: nobody of them need play. */
 export interface ForAdults {
-  /** A row in plain words: what to look or listen for, and what to write down. */
-  rows: { id: string; title: string; help: string }[]
+  /** Rows in plain words: what to look or listen for, and what to write down. */
+  rows: { titles: string[]; help: string }[]
   /** How much, and how to take it. */
   howMuch: string[]
   /** When to stop. */
@@ -31,6 +31,18 @@ const REED: Readonly<Record<ReedKind, string>> = {
 /** Units as one says them. */
 const UNITS: Readonly<Record<string, string>> = { s: 'seconds', 'a minute': 'tempo' }
 
+/** What a row asks of whoever watches. */
+const helpFor = ({ kind, asks }: CardRow) =>
+  asks && asks.value !== null && asks.unit !== 'hits'
+    ? `${HELP[kind]} Write the ${UNITS[asks.unit] ?? asks.unit} into the box of that session, whatever came.`
+    : HELP[kind]
+/** Rows that ask the same stand together. */
+function together(rows: readonly CardRow[]): ForAdults['rows'] {
+  const byHelp = new Map<string, string[]>()
+  for (const row of rows) byHelp.set(helpFor(row), [...(byHelp.get(helpFor(row)) ?? []), row.title])
+  return [...byHelp].map(([help, titles]) => ({ titles, help }))
+}
+
 /**
  * The second page of a card, for the adult at home.
  * @example forAdults({ rows: [], sessions: 5 }, instrument('flute')).howMuch[0] // '5 sessions of about 0 minutes; which days is yours to choose.'
@@ -41,14 +53,7 @@ export function forAdults(
 ): ForAdults {
   const minutes = rows.reduce((sum, row) => sum + row.minutes, 0)
   return {
-    rows: rows.map(({ id, title, kind, asks }) => ({
-      id,
-      title,
-      help:
-        asks && asks.value !== null && asks.unit !== 'hits'
-          ? `${HELP[kind]} Write the ${UNITS[asks.unit] ?? asks.unit} into the box of that session, whatever came.`
-          : HELP[kind],
-    })),
+    rows: together(rows),
     howMuch: [
       `${sessions} sessions of about ${minutes} minutes; which days is yours to choose.`,
       'A missed day is fine, and isn’t made up for. Two short sessions are better than a long one.',
@@ -63,7 +68,7 @@ export function forAdults(
     care: [
       ...(inst.reed ? [REED[inst.reed.kind]] : []),
       'Dry it inside before it goes into its case. What sticks or leaks is the teacher’s or a technician’s work.',
-      'Reeds, caps and small parts stay out of reach of little children. Nobody else plays on the same mouthpiece.',
+      `${inst.reed ? 'Reeds, caps' : 'Grease, plugs'} and small parts stay out of reach of little children. Nobody else plays on it without washing it.`,
     ],
   }
 }

@@ -262,12 +262,14 @@ async function engravedLines(
 export const pagesOf = (pdf: Buffer): number =>
   pdf.toString('latin1').match(/\/Type \/Page\b(?!s)/g)?.length ?? 0
 
+/** Read at arm's length, points. */
+const ADULT_PT = 12
 /** What the adult at home is told, behind the card. */
 function adultPage(card: CardAnswer, inst: Instrument, reads: Reads): Content[] {
   const { rows, howMuch, stop, care } = forAdults(card, inst)
   const part = (title: string, lines: readonly string[]): Content[] => [
     { text: title, bold: true, fontSize: 14, margin: [0, 14, 0, 4] },
-    { ul: lines.map((text) => ({ text, margin: [0, 2, 0, 2] })) },
+    { ul: lines.map((text) => ({ text, fontSize: ADULT_PT, margin: [0, 2, 0, 2] })) },
   ]
   return [
     { text: `For the adult at home: ${card.learnerName}`, fontSize: 20, bold: true, pageBreak: 'before' },
@@ -276,9 +278,13 @@ function adultPage(card: CardAnswer, inst: Instrument, reads: Reads): Content[] 
       table: {
         widths: [150, '*'],
         dontBreakRows: true,
-        body: rows.map(({ title, help }) => [
-          { text: withAccidentals(reads.text(title)), bold: true },
-          { text: help },
+        body: rows.map(({ titles, help }) => [
+          {
+            text: withAccidentals(reads.text([...new Set(titles)].join('\n'))),
+            bold: true,
+            fontSize: ADULT_PT,
+          },
+          { text: help, fontSize: ADULT_PT },
         ]),
       },
       layout: {

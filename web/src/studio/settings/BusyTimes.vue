@@ -42,7 +42,16 @@ async function forget() {
     A calendar file (.ics) of another program. A lesson that falls into a busy time is marked in the week; you
     decide what gives way. A newer file takes the place of the last one.
   </p>
-  <input ref="file" type="file" accept=".ics,text/calendar" aria-label="A calendar file" @change="read" />
+  <Button @click="file?.click()">Read a calendar file</Button>
+  <input
+    ref="file"
+    type="file"
+    accept=".ics,text/calendar"
+    class="visually-hidden"
+    tabindex="-1"
+    aria-label="A calendar file"
+    @change="read"
+  />
 </template>
 
 <style scoped>
