@@ -45,7 +45,7 @@ describe('what the adult at home is told', () => {
   it.each([
     ['clarinet', /comes off the mouthpiece.*lies flat/],
     ['oboe', /case that lets air in/],
-    ['practice-chanter', /stays where it sits/],
+    ['chanter', /stays where it sits/],
   ])('takes care of what the %s has', (on, words) => expect(page([], on).care[0]).toMatch(words))
   it('has no word of reeds where there is none', () => {
     for (const on of ['flute', 'soprano-recorder']) expect(page([], on).care.join(' ')).not.toMatch(/reed/i)
