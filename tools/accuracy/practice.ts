@@ -7,7 +7,7 @@ const EACH = 5
 const INSTRUMENTS = ['flute', 'alto-sax', 'oboe', 'clarinet'] as const
 
 /** Kinds drawn by chance, so that nobody chose them: other instruments, minutes, gains, habits and troubles than were tried. */
-function drawn(seed: number): Kind[] {
+export function drawn(seed: number): Kind[] {
   return Array.from({ length: 20 }, (_, k): Kind => {
     const random = seeded(seedOf('kinds of learners', String(seed), String(k)))
     const share = random.between(0.2, 1)

@@ -198,7 +198,7 @@ export function composeCard(
     if (!byName.has(p.id)) byName.set(p.id, p)
   const wanted = [...byName.values()]
   const ofStop = new Map<CardRowKind, number>()
-  const kept = wanted
+  const open = wanted
     .filter((r) => r.weight > WAITING_WEIGHT)
     .filter((r) => {
       const before = ofStop.get(r.kind) ?? 0
@@ -206,8 +206,13 @@ export function composeCard(
       return before < (r.kind === 'breath' ? MOST_ROWS.breath : MOST_ROWS.stop)
     })
     .slice(0, MOST_ROWS.card)
-  const least = (rows: readonly RowProposal[]) => rows.reduce((all, r) => all + r.leastMinutes, 0)
-  while (kept.length && least(kept) > minutesPerSession) kept.pop()
+  // What is too long for the minutes that are left makes room for what is shorter.
+  let left = minutesPerSession
+  const kept = open.filter((r) => {
+    if (r.leastMinutes > left) return false
+    left -= r.leastMinutes
+    return true
+  })
 
   const rows = kept.map((r) => ({ ...r }))
   while (sum(rows) > minutesPerSession) {

@@ -103,7 +103,7 @@ export interface WeekAsked {
 }
 
 /** A row left beside so many cards running comes first on the next, but not more than some at once (chosen by Halitus). */
-const STARVES = { cards: 2, weight: 97, atOnce: 3 } as const
+const STARVES = { cards: 2, always: 3, weight: 97, atOnce: 3 } as const
 /** A row that stood beside a card and isn't proposed again waits for so many cards before it is forgotten. */
 const WAITS_CARDS = 3
 /** What is breath and lip work: it doesn't grow while something hurts. */
@@ -182,15 +182,20 @@ function notStarving(own: readonly GivenCard[], rows: readonly RowProposal[]): R
   const waited = rows
     .map((row) => ({ row, cards: beside(own, row.id) }))
     .filter((w) => w.cards >= STARVES.cards)
-    .sort((a, b) => b.cards - a.cards || b.row.weight - a.row.weight)
-    .slice(0, STARVES.atOnce)
+    .sort(
+      (a, b) => b.cards - a.cards || a.row.leastMinutes - b.row.leastMinutes || b.row.weight - a.row.weight,
+    )
+    .filter((w, k) => k < STARVES.atOnce || w.cards >= STARVES.always)
+  const many = waited.length >= STARVES.atOnce
   const starving = new Map(waited.map(({ row, cards }) => [row, cards]))
   return rows.map((row) => {
     const cards = starving.get(row)
-    if (!cards) return row
+    // Where much waits, the tune gives one of its minutes: it is there every week.
+    if (!cards) return row.kind === 'tune' && many ? { ...row, leastMinutes: 1 } : row
     const why = `Beside the last ${cards} cards.${row.why ? ` ${row.why}` : ''}`
-    // Who waited longer goes first.
-    return { ...row, weight: Math.max(row.weight, STARVES.weight + Math.min(0.9, cards / 100)), why }
+    // Who waited longer goes first; of those who waited as long, the shorter, so that more of them find room.
+    const weight = STARVES.weight + Math.min(0.9, cards / 100) - row.leastMinutes / 10_000
+    return { ...row, weight: Math.max(row.weight, weight), why }
   })
 }
 
