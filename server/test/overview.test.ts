@@ -24,6 +24,26 @@ describe('between lessons', () => {
     expect((await look()).needs.map((n) => n.lessonId)).not.toContain(cancelled)
     await studio.call('PATCH', `/api/lessons/${cancelled}`, { cancelled: false })
   })
+  it('the day tells what was done at home, item by item, of the card before', async () => {
+    const { lessons } = (await studio.call('GET', '/api/today')).data
+    const due = lessons.find((l: { home: object[] }) => l.home.length)
+    const { lastCard } = (await studio.call('GET', `/api/lessons/${due.lesson.id}`)).data
+    expect(due.home.map((h: { title: string }) => h.title)).toEqual(
+      lastCard.rows.map((r: { title: string }) => r.title),
+    )
+    const [row] = lastCard.rows
+    const session = 1 + lastCard.sessions - 1
+    await studio.call('PUT', `/api/cards/${lastCard.id}/ticks/${row.id}/${session}`, {})
+    const again = (await studio.call('GET', '/api/today')).data.lessons.find(
+      (l: { lesson: { id: string } }) => l.lesson.id === due.lesson.id,
+    )
+    const ticked = new Set(
+      [...lastCard.ticks, { rowId: row.id, session }]
+        .filter((t: { rowId: string }) => t.rowId === row.id)
+        .map((t: { session: number }) => t.session),
+    )
+    expect(again.home[0]).toMatchObject({ done: ticked.size, of: lastCard.sessions })
+  })
   it('advice that is noted in a lesson counts', async () => {
     const before = (await look()).advised
     const of = (list: OverviewAnswer['advised']) =>

@@ -188,6 +188,19 @@ export const todayAnswer = strict({
         concern: concern.required(),
         more: whole(0, 1000),
         done: whole(0, 7),
+        /** What was done at home of the card before, item by item. */
+        home: array()
+          .of(
+            strict({
+              title: string().required(),
+              done: whole(0, 7),
+              of: whole(1, 7),
+              /** The best number that came back, in the row's unit; null where none did, or who has it observes. */
+              best: number().nullable().defined(),
+              unit: string().defined(),
+            }),
+          )
+          .required(),
       }),
     )
     .required(),

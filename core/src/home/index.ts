@@ -7,6 +7,13 @@
  */
 export { HOME_ECHO, judgeTask, tasksOf, type HomeAnswer, type HomeTask } from './answers.ts'
 export { atHome, endSentence, numberHeard, triesOf, type AtHome } from './at-home.ts'
-export { practised, practisedWords, SESSION_SHARE, type Practised } from './practised.ts'
+export {
+  practised,
+  practisedItems,
+  practisedWords,
+  SESSION_SHARE,
+  type Practised,
+  type PractisedItem,
+} from './practised.ts'
 export { cardReads, type ReadCard } from './reads.ts'
 export { sessionNow } from './session.ts'

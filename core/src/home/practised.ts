@@ -33,3 +33,35 @@ export function practised(card: {
  */
 export const practisedWords = ({ sessions, sessionsDone, ticked, boxes }: Practised): string =>
   `${sessionsDone} of ${sessions} sessions${ticked > 0 && sessionsDone < Math.min(sessions, 2) ? `, ${ticked} of ${boxes} boxes` : ''}`
+
+/** One row of a card as it was done. */
+export interface PractisedItem {
+  title: string
+  done: number
+  of: number
+  best: number | null
+  unit: string
+}
+
+/**
+ * What of a card was done, item by item, with the best number that came back; who observes has none.
+ * @example practisedItems({ sessions: 5, rows: [{ id: 'a', title: 'Long tone' }], ticks: [], numbers: [] })[0] // { title: 'Long tone', done: 0, of: 5, best: null, unit: '' }
+ */
+export function practisedItems(card: {
+  sessions: number
+  rows: readonly { id: string; title: string; asks?: { value: number | null; unit: string } | undefined }[]
+  ticks: readonly { session: number; rowId: string }[]
+  numbers: readonly { row: string; value: number; unit: string }[]
+}): PractisedItem[] {
+  return card.rows.map(({ id, title, asks }) => {
+    const values =
+      asks && asks.value !== null ? card.numbers.filter((n) => n.row === id && n.unit === asks.unit) : []
+    return {
+      title,
+      done: new Set(card.ticks.filter((t) => t.rowId === id).map((t) => t.session)).size,
+      of: card.sessions,
+      best: values.length ? Math.max(...values.map((n) => n.value)) : null,
+      unit: asks?.unit ?? '',
+    }
+  })
+}

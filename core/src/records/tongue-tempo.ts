@@ -9,10 +9,10 @@ import { asked, kindOf } from './kind.ts'
 const PARTS: Readonly<Record<number, string>> = { 1: 'beats', 2: 'eighths', 3: 'triplets', 4: 'sixteenths' }
 const partsOf = (about: string) => PARTS[Number(about)] ?? about
 /**
- * How far from the limit's low end to its middle practice lies. The low end is where nine of ten are even; for two of three, of a
- * normal distribution, it is (1.28 − 0.43) / 1.28 of the way.
+ * How far from the limit's low end to its middle practice lies. The low end is where nine of ten are even; for three of five, of a
+ * normal distribution, it is (1.28 − 0.25) / 1.28 of the way. Several tries and a week's growth make that four of five sessions at most.
  */
-const NEAR_LIMIT = 0.66
+const NEAR_LIMIT = 0.8
 /** Where a staircase begins while nothing is known, beats a minute. */
 const FIRST = 72
 
@@ -72,7 +72,7 @@ export const tongueTempo = kindOf(
       const value = Math.round(last.low + NEAR_LIMIT * (last.perMinute - last.low))
       return {
         value: Math.max(TEMPO.low, value),
-        why: `The limit lay between ${last.low} and ${last.high}: practise where two of three are even.`,
+        why: `The limit lay between ${last.low} and ${last.high}: practise where three of five are even.`,
       }
     },
   },

@@ -178,6 +178,21 @@ describe('the week’s card', () => {
     // On a card in between, it has had its turn.
     expect(on([card('2026-03-06', { left: [waits] }), card('2026-03-13', { rows: [waits] })])).toBeUndefined()
   })
+  it('lets the tune give a minute where three things and more have waited, and only there', () => {
+    const waited = (n: number) => Array.from({ length: n }, (_, k) => row(`waits-${k}`, { kind: 'tongue' }))
+    const tune = (n: number) => {
+      const left = waited(n)
+      const cards = [card('2026-03-06', { left }), card('2026-03-13', { left })]
+      const plans = [{ stage: 'tune' as const, text: 'Three Buoys, first line' }]
+      const { rows } = week({ cards, plans, agreed: { minutesPerSession: 5, sessionsPerWeek: 5 } })
+      return [
+        rows.find((r) => r.kind === 'tune')?.minutes,
+        rows.filter((r) => r.id.startsWith('waits')).length,
+      ]
+    }
+    expect(tune(2)).toEqual([2, 2])
+    expect(tune(3)).toEqual([1, 3])
+  })
   it('shares the minutes with another instrument of the last days', () => {
     const other = (from: string) => week({ entries, cards: [card(from, { instrument: 'flute' })] }).load
     expect(other('2026-03-06').minutesPerSession).toBe(10)

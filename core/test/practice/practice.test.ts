@@ -68,6 +68,20 @@ describe('the week’s card', () => {
     )
     expect(shape(card)).toEqual(['long 5', 'short 3'])
   })
+  it('passes over what is too long for the minutes that are left, and takes what is shorter', () => {
+    const three = (minutes: number) =>
+      fit(
+        minutes,
+        row('first', { weight: 60 }),
+        row('long', { weight: 50, minutes: 5, leastMinutes: 4 }),
+        row('short', { weight: 40, minutes: 2, leastMinutes: 1 }),
+      )
+    expect(shape(three(5))).toEqual(['first 3', 'short 2'])
+    expect(three(5).leftOut.map((r) => r.id)).toEqual(['long'])
+    // At six both weightier ones fit, and leave nothing for the third; at seven all do.
+    expect(shape(three(6))).toEqual(['first 2', 'long 4'])
+    expect(shape(three(7))).toEqual(['first 2', 'long 4', 'short 1'])
+  })
   it('lets light proposals wait, at full length', () => {
     const card = fit(30, row('a'), row('waits', { weight: 10 }), row('comes', { weight: 11 }))
     expect(card.rows.map((r) => r.id)).toEqual(['a', 'comes'])

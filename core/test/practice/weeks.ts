@@ -87,7 +87,7 @@ export interface Outcome {
 const RACED = /\baim \d|\d+ of \d+|at least \d|until (five|\d+) are clean/
 
 /** A simulated learner over some weeks, lesson by lesson, card by card. */
-export function simulate(kind: Kind, seed: number, weeks = 26, look?: (...x: unknown[]) => void): Outcome {
+export function simulate(kind: Kind, seed: number, weeks = 26): Outcome {
   const inst = instrument(kind.on)
   const part = inst.teaching.smallParts[0]!.id
   const random = seeded(seedOf(kind.name, String(seed)))
@@ -175,7 +175,6 @@ export function simulate(kind: Kind, seed: number, weeks = 26, look?: (...x: unk
       if ([...week_.rows, ...week_.leftOut].some((r) => r.id === 'recall')) out.dueTold++
     }
     starving(week_.rows, week_.leftOut, startsAt)
-    look?.(week_, startsAt, waits)
     cards.push({ ...given(week_, startsAt), ...practise(week_, startsAt, week) })
     idle = cards.at(-1)!.ticks.length ? 0 : idle + 1
   }

@@ -485,7 +485,7 @@ const SAID: Record<
       40,
       208,
       83,
-      'The limit lay between 80 and 88: practise where two of three are even.',
+      'The limit lay between 80 and 88: practise where three of five are even.',
     ],
   },
   articulation: {

@@ -107,7 +107,7 @@ describe('strokes in words', () => {
 })
 
 describe('the fastest even tempo', () => {
-  it('is practised below the limit, where two of three are even', () => {
+  it('is practised below the limit, where three of five are even', () => {
     expect(aimFor([], clarinet, 'tongue-tempo', '2')).toMatchObject({
       value: 72,
       why: 'Not measured yet: begin at 72.',
@@ -115,10 +115,13 @@ describe('the fastest even tempo', () => {
     const e = entry('tongue-tempo', GOOD['tongue-tempo'])
     expect(aimFor([e], clarinet, 'tongue-tempo', '2')).toMatchObject({
       title: 'Even eighths',
-      // 80 + 0.66 × (84 − 80)
+      // 80 + 0.8 × (84 − 80)
       value: 83,
-      why: 'The limit lay between 80 and 88: practise where two of three are even.',
+      why: 'The limit lay between 80 and 88: practise where three of five are even.',
     })
+    // 60 + 0.8 × (80 − 60): nearer or farther by a twentieth is another mark.
+    const wide = entry('tongue-tempo', { ...GOOD['tongue-tempo'], low: 60, perMinute: 80, high: 100 })
+    expect(aimFor([wide], clarinet, 'tongue-tempo', '2').value).toBe(76)
     expect(rowsOf([e], 'l1', clarinet, false)[0]).toMatchObject({ amount: '4 times one bar at 83' })
     expect(rowsOf([e], 'l1', clarinet, true)[0]!.amount).not.toMatch(/\d\d/)
     expect(notedWords(e, clarinet)).toBe('Fastest even: eighths at 84 (80 to 88) on E4')

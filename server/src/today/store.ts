@@ -1,9 +1,10 @@
 import { and, asc, eq, gt, gte, isNull, lt, max } from 'drizzle-orm'
 import { STAGES, type LearnerRecord, type LessonRecord, type TodayAnswer } from '@halitus/core/contract'
 import { instrument } from '@halitus/core/instruments'
+import { practisedItems } from '@halitus/core/home'
 import { PAUSE_DAYS } from '@halitus/core/practice'
 import { ofLearner } from '@halitus/core/records'
-import { dayAfter, dayOf, daysBetween, mondayOf, type Day } from '@halitus/core/time'
+import { dayAfter, dayOf, daysBetween, isBefore, mondayOf, type Day } from '@halitus/core/time'
 import { awayFrom, clashOf, type CalendarLesson } from '../agenda/index.ts'
 import { cardsOf } from '../cards/index.ts'
 import { tables, type Answers, type Reader } from '../db/index.ts'
@@ -38,6 +39,7 @@ export async function dueLesson(
       concern: UNREADABLE,
       more: 0,
       done: 0,
+      home: [],
     }
   }
 }
@@ -66,6 +68,12 @@ async function workedOut(
       .map((e) => e.stage),
   )
   if (cards.some((c) => c.lessonId === lesson.id)) done.add('home')
+  const before = cards.findLast(
+    (c) =>
+      c.instrument === lesson.instrument &&
+      c.lessonId !== lesson.id &&
+      isBefore(c.from, dayOf(lesson.startsAt)),
+  )
   return {
     lesson,
     on: instrument(lesson.instrument).name,
@@ -73,6 +81,7 @@ async function workedOut(
     concern: concerns[0]!,
     more: concerns.length - 1,
     done: STAGES.filter((s) => done.has(s)).length,
+    home: before ? practisedItems(before) : [],
   }
 }
 

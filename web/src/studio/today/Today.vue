@@ -7,6 +7,7 @@ import { whenBehind } from '@/base/elsewhere.ts'
 import { useAsked } from '@/base/asked.ts'
 import { useStudio } from '../store.ts'
 import type { LessonRecord } from '@halitus/core/contract'
+import AtHome from './AtHome.vue'
 import DayLine from './DayLine.vue'
 import Week from './Week.vue'
 import Plate from '@/parts/Plate.vue'
@@ -64,6 +65,7 @@ const nextId = computed(() => lessons.value.find((l) => !l.lesson.finishedAt)?.l
             </span>
             <span class="concern" :class="{ caution: l.concern.kind === 'report' }">
               {{ capital(l.concern.sentence) }}<span v-if="l.more" class="soft"> and {{ l.more }} more</span>
+              <AtHome v-if="l.home.length" :items="l.home" />
             </span>
             <span class="soft state">{{
               l.lesson.finishedAt ? 'finished' : l.done ? `${l.done} of 7 stops` : 'open'
