@@ -100,6 +100,26 @@ export function numberHeard(of: AtHome, heard: { lengthS: number; rateHz: number
     : Math.round(10 * heard.lengthS) / 10
 }
 
+/** So many words are read at a glance, at eight. */
+const AT_A_GLANCE = 9
+const words = (text: string) => text.split(/\s+/).filter(Boolean).length
+
+/**
+ * What a row asks, in up to nine words, and the rest of it for the line below; whole where it can't be parted.
+ * @example atAGlance('5 breaths before playing; look for: air gone at once, then nothing') // ['5 breaths before playing', 'Look for: air gone at once, then nothing']
+ */
+export function atAGlance(amount: string): [first: string, rest: string] {
+  if (words(amount) <= AT_A_GLANCE) return [amount, '']
+  const marks = [...amount.matchAll(/[;,:.]\s+/g)].filter(
+    (m) => words(amount.slice(0, m.index)) <= AT_A_GLANCE,
+  )
+  // After a semicolon something new begins; a comma belongs to what stands before it.
+  const mark = marks.findLast((m) => m[0].startsWith(';')) ?? marks.at(-1)
+  if (!mark) return [amount, '']
+  const rest = amount.slice(mark.index + mark[0].length)
+  return [amount.slice(0, mark.index), rest.charAt(0).toUpperCase() + rest.slice(1)]
+}
+
 /** Less than this is no growth worth a sentence, by unit. */
 const WORTH: Readonly<Record<string, number>> = { s: 0.5, clicks: 1, counts: 1, cents: 10, 'a minute': 2 }
 const UNIT_WORDS: Readonly<Record<string, [one: string, many: string]>> = {

@@ -103,7 +103,7 @@ export interface WeekAsked {
 }
 
 /** A row left beside so many cards running comes first on the next, but not more than some at once (chosen by Halitus). */
-const STARVES = { cards: 2, always: 3, weight: 97, atOnce: 3 } as const
+const STARVES = { cards: 2, weight: 97, atOnce: 3, shortMinutes: 10, atOnceShort: 5 } as const
 /** A row that stood beside a card and isn't proposed again waits for so many cards before it is forgotten. */
 const WAITS_CARDS = 3
 /** What is breath and lip work: it doesn't grow while something hurts. */
@@ -130,6 +130,7 @@ export function composeWeek(of: WeekAsked): WeekCard & { load: WeekLoad } {
   const proposals = notStarving(
     own,
     (eased ? wanted.map((row) => heldDown(own.at(-1), row)) : wanted).map((row) => withNotes(row, observes)),
+    load.minutesPerSession,
   )
   const card = composeCard(proposals, {
     minutesPerSession: load.minutesPerSession,
@@ -178,14 +179,19 @@ function beside(own: readonly GivenCard[], id: string): number {
 }
 
 /** Rows that stood beside the last cards again and again come first, those that waited longest before the others. */
-function notStarving(own: readonly GivenCard[], rows: readonly RowProposal[]): RowProposal[] {
+function notStarving(
+  own: readonly GivenCard[],
+  rows: readonly RowProposal[],
+  minutes: number,
+): RowProposal[] {
   const waited = rows
     .map((row) => ({ row, cards: beside(own, row.id) }))
     .filter((w) => w.cards >= STARVES.cards)
     .sort(
       (a, b) => b.cards - a.cards || a.row.leastMinutes - b.row.leastMinutes || b.row.weight - a.row.weight,
     )
-    .filter((w, k) => k < STARVES.atOnce || w.cards >= STARVES.always)
+    // In a short session everything takes its turn; in a longer one what the lesson gave comes along.
+    .slice(0, minutes < STARVES.shortMinutes ? STARVES.atOnceShort : STARVES.atOnce)
   const many = waited.length >= STARVES.atOnce
   const starving = new Map(waited.map(({ row, cards }) => [row, cards]))
   return rows.map((row) => {

@@ -29,11 +29,15 @@ const REED: Readonly<Record<ReedKind, string>> = {
   chanter: 'The reed stays where it sits; the chanter lies where it stays dry.',
 }
 /** Units as one says them. */
-const UNITS: Readonly<Record<string, string>> = { s: 'seconds', 'a minute': 'tempo' }
+const UNITS: Readonly<Record<string, string>> = {
+  s: 'seconds',
+  'a minute': 'tempo',
+  hits: 'number that was right',
+}
 
 /** What a row asks of whoever watches. */
-const helpFor = ({ kind, asks }: CardRow) =>
-  asks && asks.value !== null && asks.unit !== 'hits'
+const helpFor = ({ kind, asks, line }: CardRow) =>
+  asks && asks.value !== null && !line
     ? `${HELP[kind]} Write the ${UNITS[asks.unit] ?? asks.unit} into the box of that session, whatever came.`
     : HELP[kind]
 /** Rows that ask the same stand together. */

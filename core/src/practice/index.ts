@@ -33,6 +33,7 @@ export {
   type PlanChanges,
   type PlanItem,
 } from './lesson-plan.ts'
+export { manyMinutes } from './minutes.ts'
 export { forAdults, type ForAdults } from './for-adults.ts'
 export { TERM_DAYS, termOf, type Term } from './term.ts'
 export {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { atHome, endSentence, numberHeard, triesOf } from '@halitus/core/home'
+import { atAGlance, atHome, endSentence, numberHeard, triesOf } from '@halitus/core/home'
 
 const asks = (goal: string, about: string, value: number | null, unit: string) => ({
   goal,
@@ -41,6 +41,31 @@ describe('how a row is practised on a phone', () => {
     ['as fast as it stays even', undefined],
     ['silently 5 times, slurred 8 times', 5],
   ])('%s: %s tries', (amount, tries) => expect(triesOf(amount)).toBe(tries))
+})
+
+describe('what a row asks, at a glance', () => {
+  it.each([
+    ['4 times, aim 28 s', ['4 times, aim 28 s', '']],
+    ['one two three four five six seven eight nine', ['one two three four five six seven eight nine', '']],
+    [
+      'one two three, four five six; seven eight nine ten',
+      ['one two three, four five six', 'Seven eight nine ten'],
+    ],
+    ['at 60; up by 4 after 3 clean ones, to 72', ['at 60', 'Up by 4 after 3 clean ones, to 72']],
+    [
+      'silently five times from the note before, then long and level four times',
+      ['silently five times from the note before', 'Then long and level four times'],
+    ],
+    // Nothing to part it by: it stays whole.
+    [
+      'one two three four five six seven eight nine ten',
+      ['one two three four five six seven eight nine ten', ''],
+    ],
+    [
+      'one two three four five six seven eight nine ten, eleven',
+      ['one two three four five six seven eight nine ten, eleven', ''],
+    ],
+  ])('%s', (amount, parts) => expect(atAGlance(amount)).toEqual(parts))
 })
 
 describe('what was heard, as the row’s number', () => {

@@ -35,7 +35,10 @@ describe('what the adult at home is told', () => {
     expect(help('s', 12)).toMatch(/Write the seconds into the box of that session, whatever came\.$/)
     expect(help('a minute', 72)).toMatch(/Write the tempo/)
     expect(help('s', null)).not.toMatch(/Write/)
-    expect(help('hits', 6)).not.toMatch(/Write/)
+    expect(help('hits', 6)).toMatch(/Write the number that was right/)
+    const line = [{ written: 'E4', ticks: 12, begins: 'tongue' as const }]
+    const bars = page([row('Bar 5', 'tune', { line, asks: asks('hits', 1) })]).rows[0]!.help
+    expect(bars).not.toMatch(/Write/)
   })
   it('stops for dizziness and pain, and leaves teeth and illness to those who know', () => {
     const { stop } = page([])

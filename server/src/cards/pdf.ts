@@ -107,7 +107,11 @@ const roomFor = (card: CardAnswer, size: Size, beside: boolean) =>
   )
 
 /** Units as they are written down. */
-const UNITS: Readonly<Record<string, string>> = { s: 'seconds', 'a minute': 'tempo' }
+const UNITS: Readonly<Record<string, string>> = {
+  s: 'seconds',
+  'a minute': 'tempo',
+  hits: 'number that was right',
+}
 
 /** One line an activity, one box a session. @param width of a line of notation */
 function table(
@@ -127,7 +131,7 @@ function table(
       : box(ticked.has(`${row.id} ${s}`))
   }
   const unit = (row: CardRow) =>
-    row.asks && row.asks.value !== null && row.asks.unit !== 'hits'
+    row.asks && row.asks.value !== null && !row.line
       ? `  Write the ${UNITS[row.asks.unit] ?? row.asks.unit} into the boxes.`
       : ''
   const what = (row: CardRow): Content => ({

@@ -8,6 +8,7 @@ import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
 import { lineS, timesOf, type LineNote } from '@halitus/core/tongue'
 import Fingers from '@/drawings/Fingers.vue'
 import { useListening } from '@/listening/index.ts'
+import { WITHOUT_EAR } from './without-ear.ts'
 import { useTones } from '@/parts/tones.ts'
 import { soundWorker } from '@/workers/index.ts'
 
@@ -26,6 +27,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ told: [value: number, measured: boolean] }>()
 const listening = useListening()
+listening.instead = WITHOUT_EAR
 const tones = useTones()
 /** Played louder than this it counts, dBFS; an answer is over after so much silence, and a note by name has so long, s. */
 const ANSWER = { loudDb: -45, quietS: 0.8, lineQuietS: 1.6, nameS: 10, lineS: 60 } as const

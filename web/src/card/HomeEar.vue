@@ -5,6 +5,7 @@ import type { Instrument } from '@halitus/core/instruments'
 import { numberHeard, type AtHome } from '@halitus/core/home'
 import { untilQuiet, untilToneEnds } from '@halitus/core/sound'
 import { useListening } from '@/listening/index.ts'
+import { WITHOUT_EAR } from './without-ear.ts'
 import { soundWorker } from '@/workers/index.ts'
 import HomeNumber from './HomeNumber.vue'
 
@@ -21,6 +22,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ told: [value: number, measured: boolean] }>()
 const listening = useListening()
+listening.instead = WITHOUT_EAR
 /** Strokes may be this far apart before it is over, s, and as loud as this they count, dBFS. */
 const STROKES = { quietS: 1.2, loudDb: -45 } as const
 const heard = computed(

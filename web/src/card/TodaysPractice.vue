@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } 
 import { RouterLink } from 'vue-router'
 import type { Trouble as Kind } from '@halitus/core/contract'
 import { fingerSystem, isCharted, standardFingering } from '@halitus/core/instruments'
-import { atHome, endSentence, sessionNow } from '@halitus/core/home'
+import { atAGlance, atHome, endSentence, sessionNow } from '@halitus/core/home'
 import { studioNow } from '@/base/clock.ts'
 import Fingers from '@/drawings/Fingers.vue'
 import CardNotes from './CardNotes.vue'
@@ -42,7 +42,9 @@ const HomeAnswers = defineAsyncComponent(() => import('./HomeAnswers.vue'))
 const way = computed(() => (row.value ? atHome(row.value) : undefined))
 /** On paper pictures are covered; here there are none to cover. */
 const asksFor = computed(() =>
-  way.value?.how === 'recall' ? 'Each note twice' : reads.value.text(row.value?.amount ?? ''),
+  way.value?.how === 'recall'
+    ? (['Each note twice', ''] as const)
+    : atAGlance(reads.value.text(row.value?.amount ?? '')),
 )
 /** Notes that are answered by playing, rather than one number that grows. */
 const answers = computed(() => !!way.value && ['recall', 'echo', 'line'].includes(way.value.how))
@@ -104,7 +106,8 @@ async function report(kind: Kind, text: string) {
       <FeelOdd @report="report" @well="odd = false" />
     </div>
     <div v-else-if="row && session" class="sheet">
-      <h1 ref="title" tabindex="-1">{{ asksFor }}</h1>
+      <h1 ref="title" tabindex="-1">{{ asksFor[0] }}</h1>
+      <p v-if="asksFor[1]">{{ asksFor[1] }}</p>
       <p class="aim">{{ reads.text(row.aim) }}</p>
       <PrintedLine :row="row" :inst="inst" />
       <HomeAnswers

@@ -92,9 +92,7 @@ export async function listenToMicrophone(
   onGone: () => void,
 ): Promise<Hearing> {
   if (!navigator.mediaDevices?.getUserMedia)
-    throw new NoSound(
-      'This browser gives no microphone here: it needs https or this same machine. Use the simulated player or a WAVE file.',
-    )
+    throw new NoSound('This browser gives no microphone here: it needs https or this same machine.')
   // What is loaded before the microphone opens isn't missing from the beginning of the take.
   const ctx = await readied()
   let stream: MediaStream
@@ -106,8 +104,10 @@ export async function listenToMicrophone(
     const name = error instanceof DOMException ? error.name : ''
     throw new NoSound(
       name === 'NotAllowedError'
-        ? 'The microphone is not allowed. Allow it in the browser, or use the simulated player or a WAVE file.'
-        : 'No microphone was found. Connect one, or use the simulated player or a WAVE file.',
+        ? 'The microphone is not allowed. Allow it in the browser.'
+        : name === 'NotReadableError'
+          ? 'The microphone is taken by another program. Close that one.'
+          : 'No microphone was found. Connect one.',
     )
   }
   for (const track of stream.getAudioTracks()) track.addEventListener('ended', onGone, { once: true })

@@ -61,6 +61,8 @@ export const useListening = defineStore('listening', () => {
   const playing = useLocalStorage<Playing>('halitus.playing', 'silent')
   const state = ref<'idle' | 'listening' | 'judging'>('idle')
   const problem = ref('')
+  /** What can be done without a microphone; a learner's own page has another way than the studio. */
+  const instead = ref('Or use the simulated player or a WAVE file.')
   const levelDb = ref(-90)
   /** How long what counts has lasted, and where it lies in the stream. */
   const heldS = ref(0)
@@ -157,7 +159,7 @@ export const useListening = defineStore('listening', () => {
       state.value = 'idle'
       problem.value =
         error instanceof NoSound
-          ? error.message
+          ? `${error.message} ${instead.value}`
           : `Nothing can be heard: ${error instanceof Error ? error.message : 'unknown reason'}`
     }
   }
@@ -276,6 +278,7 @@ export const useListening = defineStore('listening', () => {
     state,
     busy,
     problem,
+    instead,
     levelDb,
     heldS,
     note,

@@ -14,8 +14,11 @@ import {
   type Regular,
 } from '@halitus/core/contract'
 import { allInstruments, instrument } from '@halitus/core/instruments'
+import { manyMinutes } from '@halitus/core/practice'
 import { ATTITUDE } from '@halitus/core/schools'
+import { daysBetween } from '@halitus/core/time'
 import { api, ApiError } from '@/api/index.ts'
+import { studioNow } from '@/base/clock.ts'
 import { focusOnOpen } from '@/base/focus.ts'
 import { useSaving } from '@/base/meanwhile.ts'
 import Quantity from '@/parts/Quantity.vue'
@@ -74,6 +77,14 @@ const NAMES: Record<string, string> = {
   sessionsPerWeek: 'Sessions',
 }
 
+/** A caution, not a bound. */
+const many = computed(() =>
+  manyMinutes({
+    years: Number(studioNow().slice(0, 4)) - (form.birthYear ?? 0),
+    weeks: props.learner ? Math.floor(daysBetween(props.learner.createdAt, studioNow()) / 7) : 0,
+    minutes: form.minutesPerSession,
+  }),
+)
 /** @param decided what both changed stays as it stands here */
 async function save(decided = false) {
   try {
@@ -162,6 +173,7 @@ const instruments = allInstruments().map((i) => ({ value: i.id, label: i.name })
       />
       <label for="l-minutes">Minutes a session</label>
       <Quantity id="l-minutes" v-model="form.minutesPerSession" :min="5" :max="45" />
+      <p v-if="many" class="caution many">{{ many }}</p>
       <label for="l-sessions">Sessions a week</label>
       <Quantity id="l-sessions" v-model="form.sessionsPerWeek" :min="1" :max="7" />
       <label for="l-regular">Comes</label>
@@ -228,5 +240,8 @@ summary {
   .hint {
     grid-column: 1;
   }
+}
+.many {
+  grid-column: 2;
 }
 </style>
