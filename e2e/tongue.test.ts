@@ -190,7 +190,7 @@ test('an own pattern is tapped, written down, and stands on the card in notation
   await page.clock.resume()
   await expect(page.getByRole('timer')).toContainText('4 beats')
   await expect(page.getByRole('img', { name: /, rest, G4$/ })).toBeVisible()
-  await page.getByLabel('Name').fill('Rain')
+  await page.getByLabel('Name', { exact: true }).fill('Rain')
   await page.getByRole('button', { name: 'Keep for the card' }).click()
   await expect(noted(page)).toContainText('Own pattern “Rain”, 4 beats')
   await page.goto(`${lesson}/home`)
