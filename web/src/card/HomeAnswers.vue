@@ -197,22 +197,8 @@ defineExpose({ press, label, busy })
   font-size: 92px;
   line-height: 1;
 }
-.beads {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-}
-.beads i {
-  width: 18px;
-  height: 18px;
-  border: 3px solid var(--soft);
-  border-radius: 50%;
-}
-.beads .done {
-  border-color: var(--ink);
-  background: var(--ink);
-}
 .beads .tried {
   border-color: var(--ink);
 }
 </style>
+<style scoped src="./tries.css"></style>

@@ -216,19 +216,5 @@ defineExpose({ press, label, busy })
 .beads {
   grid-column: 1 / 3;
 }
-.beads {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-}
-.beads i {
-  width: 18px;
-  height: 18px;
-  border: 3px solid var(--soft);
-  border-radius: 50%;
-}
-.beads .done {
-  border-color: var(--ink);
-  background: var(--ink);
-}
 </style>
+<style scoped src="./tries.css"></style>
