@@ -120,6 +120,9 @@ export function atAGlance(amount: string): [first: string, rest: string] {
   return [amount.slice(0, mark.index), rest.charAt(0).toUpperCase() + rest.slice(1)]
 }
 
+/** A unit behind a number, as one says it. @example unitWord('hits') // 'right' */
+export const unitWord = (unit: string): string => (unit === OF_NOTES ? 'right' : unit)
+
 /** Less than this is no growth worth a sentence, by unit. */
 const WORTH: Readonly<Record<string, number>> = { s: 0.5, clicks: 1, counts: 1, cents: 10, 'a minute': 2 }
 const UNIT_WORDS: Readonly<Record<string, [one: string, many: string]>> = {

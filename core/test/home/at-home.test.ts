@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { atAGlance, atHome, endSentence, numberHeard, triesOf } from '@halitus/core/home'
+import { atAGlance, atHome, endSentence, numberHeard, triesOf, unitWord } from '@halitus/core/home'
 
 const asks = (goal: string, about: string, value: number | null, unit: string) => ({
   goal,
@@ -31,6 +31,8 @@ describe('how a row is practised on a phone', () => {
     expect(way('rhythm', 'rhythm-x', 'hits').pitch).toBe(false)
     expect(way('tune', 'tune-x-1', 'hits').pitch).toBe(true)
   })
+  it('counts notes that were right, and all else in its own unit', () =>
+    expect(['hits', 's', 'clicks'].map(unitWord)).toEqual(['right', 's', 'clicks']))
   it('is nothing where no number is asked', () => expect(atHome({ amount: 'once a day' })).toBeUndefined())
   it('has no aim for who observes', () => expect(way('long-tone', 'E4', 's', 'once', null).aim).toBeNull())
   it.each([

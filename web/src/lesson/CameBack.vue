@@ -2,7 +2,7 @@
 import { Button, InputNumber } from 'ant-design-vue'
 import { computed, ref } from 'vue'
 import type { CardAnswer } from '@halitus/core/contract'
-import { practised, practisedWords } from '@halitus/core/home'
+import { practised, practisedWords, unitWord } from '@halitus/core/home'
 import { api } from '@/api/index.ts'
 import { newId } from '@/base/ids.ts'
 import { useNotices } from '@/base/notices.ts'
@@ -36,7 +36,7 @@ async function keep(item: (typeof items.value)[number]) {
   if (!kept) return
   value.value = undefined
   await lesson.refresh()
-  notices.show(`${row.title}: ${number.value} ${number.unit}.`, {
+  notices.show(`${row.title}: ${number.value} ${unitWord(number.unit)}.`, {
     undo: async () => {
       await api.dropNumber(props.card.id, row.id, number.id)
       await lesson.refresh()
@@ -59,7 +59,7 @@ async function keep(item: (typeof items.value)[number]) {
       </span>
       <span v-if="i.numbers.length" class="told">
         <span v-for="n in i.numbers" :key="n.id" :class="{ heard: n.measured }">{{ n.value }}</span>
-        <span class="soft">{{ i.row.asks?.unit }}</span>
+        <span class="soft">{{ unitWord(i.row.asks?.unit ?? '') }}</span>
       </span>
       <span v-if="i.row.asks && typing === i.row.id" class="type">
         <InputNumber
@@ -67,7 +67,7 @@ async function keep(item: (typeof items.value)[number]) {
           :min="0"
           :max="10000"
           size="small"
-          :aria-label="`${i.row.title}: number from home, ${i.row.asks.unit}`"
+          :aria-label="`${i.row.title}: number from home, ${unitWord(i.row.asks.unit)}`"
           @press-enter="keep(i)"
         />
         <Button size="small" @click="keep(i)">Keep</Button>
