@@ -71,9 +71,7 @@ test('screenshots', async ({ page }) => {
   await part('fingers', 'registers', 'Registers and breaks', () =>
     page.getByLabel('Break', { exact: true }).selectOption({ label: 'A4 to B4' }),
   )
-  await part('fingers', 'recall', 'Recall', () =>
-    page.getByRole('button', { name: 'left index: up' }).press('Enter'),
-  )
+  await shoot(page, '/overview', 'overview')
   await shoot(page, `${lesson}/home`, 'home', () =>
     page.getByRole('button', { name: 'Compose the card' }).click(),
   )
