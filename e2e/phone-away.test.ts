@@ -79,6 +79,37 @@ test('a practice without a network: the page opens, sixty entries wait, and arri
   expect((await kept()).numbers).toHaveLength(tries)
 })
 
+test('what was done before the network went is still done without it', async ({ page, context }) => {
+  const { link } = await linked(page.request, 'wilhelmina-tarn')
+  await page.goto(link.path)
+  const first = page.getByRole('navigation', { name: 'Today’s practice' }).getByRole('button').first()
+  await page.getByRole('button', { name: 'Done', exact: true }).click()
+  await expect(first).toHaveAccessibleName(/, done$/)
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+  await page.waitForLoadState('networkidle')
+  await page.waitForTimeout(1500)
+  await context.setOffline(true)
+  await page.reload()
+  await expect(first).toHaveAccessibleName(/, done$/)
+})
+
+test('a microphone that another program has is said, and practice goes on', async ({ page }) => {
+  await page.addInitScript(() => {
+    navigator.mediaDevices.getUserMedia = () => Promise.reject(new DOMException('in use', 'NotReadableError'))
+  })
+  const { link } = await linked(page.request, 'ottoline-brask')
+  await page.goto(link.path)
+  await page
+    .getByRole('navigation', { name: 'Today’s practice' })
+    .getByRole('button', { name: /^Long tone/ })
+    .click()
+  await page.getByRole('button', { name: 'Listen' }).click()
+  await expect(page.getByRole('alert')).toHaveText(
+    'The microphone is taken by another program. Close that one. It works without as well: play, then press Done.',
+  )
+  await expect(page.getByRole('button', { name: 'Done', exact: true })).toBeEnabled()
+})
+
 test('a link that was taken back while practising is said, and nothing is shown any more', async ({
   page,
 }) => {

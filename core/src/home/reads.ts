@@ -16,11 +16,17 @@ export interface ReadCard {
 export function cardReads({ listenFor, rows, forChild }: ReadCard): {
   text(text: string): string
   note(written: string): string
+  /** A sentence that isn't of the card, as what was heard. */
+  told(sentence: string): string
 } {
-  if (!forChild) return { text: (text) => text, note: prettyNote }
+  if (!forChild) return { text: (text) => text, note: prettyNote, told: (sentence) => sentence }
   const text = withoutOctaves([
     listenFor,
     ...rows.flatMap((r) => [r.title, r.amount, r.aim, ...r.notes.map(prettyNote)]),
   ])
-  return { text, note: (written) => text(prettyNote(written)) }
+  return {
+    text,
+    note: (written) => text(prettyNote(written)),
+    told: (sentence) => withoutOctaves([sentence])(sentence),
+  }
 }

@@ -44,10 +44,14 @@ describe('a card', () => {
     expect(reads.text(card.listenFor)).toBe('high E as quiet as low E')
     expect(reads.text(card.rows[0]!.amount)).toBe('low E, 10 times')
     expect(card.rows[0]!.notes.map(reads.note)).toEqual(['low E', 'A'])
+    // What was heard stands by itself: an octave is told only where two are named.
+    expect(reads.told('That was E5. Look at E4 once.')).toBe('That was high E. Look at low E once.')
+    expect(reads.told('That was F4. Look at E4 once.')).toBe('That was F. Look at E once.')
   })
   it('reads with octaves to others', () => {
     const reads = cardReads({ ...card, forChild: false })
     expect(reads.text(card.listenFor)).toBe(card.listenFor)
     expect(reads.note('Bb4')).toBe('B♭4')
+    expect(reads.told('That was F4.')).toBe('That was F4.')
   })
 })

@@ -24,6 +24,8 @@ const props = defineProps<{
   a4Hz: number
   numbers: CardAnswer['numbers']
   name: (written: string) => string
+  /** How what was heard reads to who practises. */
+  reads: (sentence: string) => string
 }>()
 const emit = defineEmits<{ told: [value: number, measured: boolean] }>()
 const listening = useListening()
@@ -127,7 +129,7 @@ const BEFORE: Partial<Record<AtHome['how'], string>> = {
   recall: 'Play the note that you see.',
 }
 const says = computed(() => {
-  if (told.value) return told.value.words
+  if (told.value) return props.reads(told.value.words)
   if (tones.sounding.value) return 'Listen.'
   if (on.value) return props.way.how === 'echo' ? 'Now you.' : 'Play.'
   return BEFORE[props.way.how] ?? ''

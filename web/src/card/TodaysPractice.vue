@@ -121,6 +121,7 @@ async function report(kind: Kind, text: string) {
         :a4-hz="card.a4Hz"
         :numbers="numbers"
         :name="reads.note"
+        :reads="reads.told"
         @told="tell"
       />
       <HomeEar

@@ -85,7 +85,10 @@ export function useWeekCard(id: MaybeRefOrGetter<string>) {
     outbox.listen((message, outcome) => {
       if (message.about !== toValue(id)) return
       if ('refused' in outcome) notices.show(outcome.refused.message, { tone: 'alarm' })
-      else card.value = outcome.answer as CardAnswer
+      else {
+        card.value = outcome.answer as CardAnswer
+        keepForAway(toValue(id), card.value)
+      }
     }),
   )
 

@@ -7,6 +7,7 @@ import type { GroupPlanAnswer, GroupRecord, LessonRecord } from '@halitus/core/c
 import { instantOf } from '@halitus/core/time'
 import { api } from '@/api/index.ts'
 import { studioNow } from '@/base/clock.ts'
+import { whenBehind } from '@/base/elsewhere.ts'
 import { useNotices } from '@/base/notices.ts'
 import Plate from '@/parts/Plate.vue'
 import Quantity from '@/parts/Quantity.vue'
@@ -42,6 +43,7 @@ async function load() {
   }
 }
 watch([() => props.id, minutes, absent], load, { immediate: true, deep: true })
+whenBehind(load)
 const toggle = (id: string, here: boolean) =>
   (absent.value = here ? absent.value.filter((x) => x !== id) : [...absent.value, id])
 
