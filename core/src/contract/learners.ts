@@ -195,7 +195,7 @@ export const todayAnswer = strict({
               title: string().required(),
               done: whole(0, 7),
               of: whole(1, 7),
-              /** The best number that came back, in the row's unit; null where none did, or who has it observes. */
+              /** The best number that came back, its unit as one says it; null where none did, or who has it observes. */
               best: number().nullable().defined(),
               unit: string().defined(),
             }),

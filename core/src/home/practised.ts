@@ -1,3 +1,5 @@
+import { unitWord } from './at-home.ts'
+
 /** What of a card was done. */
 export interface Practised {
   sessions: number
@@ -40,6 +42,7 @@ export interface PractisedItem {
   done: number
   of: number
   best: number | null
+  /** As one says it behind the number. */
   unit: string
 }
 
@@ -61,7 +64,7 @@ export function practisedItems(card: {
       done: new Set(card.ticks.filter((t) => t.rowId === id).map((t) => t.session)).size,
       of: card.sessions,
       best: values.length ? Math.max(...values.map((n) => n.value)) : null,
-      unit: asks?.unit ?? '',
+      unit: unitWord(asks?.unit ?? ''),
     }
   })
 }

@@ -53,6 +53,10 @@ describe('what was done, item by item', () => {
       { title: 'Tune', done: 0, of: 5, best: null, unit: '' },
     ])
   })
+  it('says notes that were right as such', () => {
+    const names = [{ ...rows[0]!, asks: { value: 6, unit: 'hits' } }]
+    expect(items([], [number('tone', 5, 'hits')], names)[0]).toMatchObject({ best: 5, unit: 'right' })
+  })
   it('has no number of who observes', () => {
     const observed = [{ ...rows[0]!, asks: { value: null, unit: 's' } }]
     expect(items([], [number('tone', 12)], observed)[0]!.best).toBeNull()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { unitWord, type PractisedItem } from '@halitus/core/home'
+import type { PractisedItem } from '@halitus/core/home'
 
 /** What was done at home, item by item: filled beads for sessions, the best number where one came back. */
 const props = defineProps<{ items: readonly PractisedItem[] }>()
@@ -14,7 +14,7 @@ const shown = computed(() =>
 )
 const beads = ({ done, of }: PractisedItem) => Array.from({ length: of }, (_, k) => k < done)
 const says = ({ title, done, of, best, unit }: PractisedItem) =>
-  `${title}: ${done} of ${of}${best === null ? '' : `, best ${best} ${unitWord(unit)}`}`
+  `${title}: ${done} of ${of}${best === null ? '' : `, best ${best} ${unit}`}`
 </script>
 
 <template>
@@ -23,7 +23,7 @@ const says = ({ title, done, of, best, unit }: PractisedItem) =>
     <span v-for="(i, k) in shown" :key="k" class="item">
       <span class="visually-hidden">{{ says(i) }}</span>
       <span aria-hidden="true"
-        >{{ i.title }} <b v-if="i.best !== null">{{ i.best }} {{ unitWord(i.unit) }}</b></span
+        >{{ i.title }} <b v-if="i.best !== null">{{ i.best }} {{ i.unit }}</b></span
       >
       <span class="beads" aria-hidden="true"><i v-for="(f, n) in beads(i)" :key="n" :class="{ f }"></i></span>
     </span>
