@@ -52,4 +52,7 @@ test('a lesson is planned, overruled, remembered, and its next thing is one key 
   ).toBeVisible()
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Go on Enter' })).toBeVisible()
+  // The same key from the plan itself.
+  await page.keyboard.press('j')
+  await expect(page).toHaveURL(/\/breath$/)
 })

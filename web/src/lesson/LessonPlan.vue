@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { Button } from 'ant-design-vue'
 import { computed, ref } from 'vue'
-import { useRouter } from 'vue-router'
 import { useIntervalFn } from '@vueuse/core'
 import { daysBetween } from '@halitus/core/time'
-import type { PlanItem } from '@halitus/core/practice'
 import { studioNow } from '@/base/clock.ts'
 import { STAGE_NAMES } from '@/base/words.ts'
 import Plate from '@/parts/Plate.vue'
+import { useGo } from './go.ts'
 import PlanLine from './PlanLine.vue'
 import { useLessonPlan } from './plan.ts'
 import { useLesson } from './store.ts'
@@ -15,7 +14,7 @@ import { useLesson } from './store.ts'
 /** What this lesson is spent on: a line along which time runs, overruled with one touch. */
 const lesson = useLesson()
 const plan = useLessonPlan()
-const router = useRouter()
+const { go } = useGo()
 const now = ref(studioNow())
 useIntervalFn(() => (now.value = studioNow()), 10_000)
 const passed = computed(() => {
@@ -24,10 +23,6 @@ const passed = computed(() => {
   const minutes = 1440 * daysBetween(l.startsAt, now.value)
   return minutes > 0 && minutes < l.minutes ? minutes : undefined
 })
-function go(item: Pick<PlanItem, 'stage' | 'part'>) {
-  lesson.wantPart(item.part)
-  void router.push({ name: item.stage, params: { id: lesson.answer!.lesson.id } })
-}
 const begun = computed(() => plan.items.some((i) => plan.done.has(i.part)))
 </script>
 

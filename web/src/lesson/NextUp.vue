@@ -1,28 +1,16 @@
 <script setup lang="ts">
-import { RouterLink, useRouter } from 'vue-router'
-import { useEventListener } from '@vueuse/core'
-import { isTyping } from '@/base/keys.ts'
+import { RouterLink } from 'vue-router'
+import { useGo } from './go.ts'
 import { useLessonPlan } from './plan.ts'
-import { useLesson } from './store.ts'
 
 /** What the plan has next, one key away with its aim set; and the plan itself. */
 const plan = useLessonPlan()
-const lesson = useLesson()
-const router = useRouter()
-function go() {
-  const { next } = plan
-  if (!next) return
-  lesson.wantPart(next.part)
-  void router.push({ name: next.stage, params: { id: lesson.answer!.lesson.id } })
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'j' && !event.ctrlKey && !event.metaKey && !event.altKey && !isTyping(event)) go()
-})
+const { next } = useGo()
 </script>
 
 <template>
   <p class="up-next">
-    <button v-if="plan.next" type="button" class="key" @click="go">
+    <button v-if="plan.next" type="button" class="key" @click="next">
       <span class="soft">Then</span> <b>{{ plan.next.title }}</b>
       <span v-if="plan.next.aim" class="aim">aim {{ plan.next.aim.value }} {{ plan.next.aim.unit }}</span>
       <kbd>j</kbd>
