@@ -27,14 +27,16 @@ async function part(request) {
   }
   return fresh
 }
-/** A learner's page opens from what is kept, however slow the network; what is newer is there the next time. */
-async function pageAtOnce(request) {
+/** A page that isn't there after so long is the one that is kept, ms: at home or in the studio it is there sooner. */
+const SOON_MS = 300
+/** A learner's page doesn't wait for a slow network; what is newer is there the next time. */
+async function pageSoon(request) {
   const kept = await caches.open(KEPT)
   const there = await kept.match(PAGE)
-  if (!there) return page(request)
-  // Whoever practises has the network after what is practised.
-  setTimeout(() => void page(request).catch(() => undefined), 3000)
-  return there
+  const fresh = page(request)
+  if (!there) return fresh
+  fresh.catch(() => undefined)
+  return Promise.race([fresh, new Promise((resolve) => setTimeout(() => resolve(there), SOON_MS))])
 }
 async function page(request) {
   const kept = await caches.open(KEPT)
@@ -54,7 +56,7 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api'))
     return
   if (request.mode === 'navigate')
-    event.respondWith(url.pathname.startsWith('/card/~') ? pageAtOnce(request) : page(request))
+    event.respondWith(url.pathname.startsWith('/card/~') ? pageSoon(request) : page(request))
   else if (url.pathname.startsWith('/assets/')) event.respondWith(part(request))
 })
 /** The page tells what it had fetched before this worker was there. */
