@@ -228,7 +228,10 @@ describe('the studio', () => {
     const link = (await studio.call('POST', '/api/learners/leopold-quist/links')).data
     const own = await studio.raw(`/api/cards/${link.path.split('/').pop()}/practice.ics?at=18:05`)
     expect(own.headers.get('content-type')).toMatch(/^text\/calendar/)
-    expect(await own.text()).toContain('T180500')
+    const told = await own.text()
+    expect(told).toContain('T180500')
+    // A link tells no id of what it opens.
+    expect(told).not.toContain(card.id)
     const { status, data: refused } = await studio.call('GET', `/api/cards/${card.id}/practice.ics?at=25:00`)
     expect(status).toBe(400)
     expect(refused.error.message).toBe('at is “25:00”; it is a time as 17:30.')

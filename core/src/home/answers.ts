@@ -1,8 +1,16 @@
 import { parseNote, prettyNote } from '../pitch/index.ts'
-import type { HeardStroke, NoteReport } from '../sound/index.ts'
+import {
+  firstOf,
+  forSeconds,
+  untilQuiet,
+  type HeardStroke,
+  type NoteReport,
+  type StopRule,
+} from '../sound/index.ts'
 import {
   ECHOED,
   judgeLine,
+  lineS,
   MOST_LEVEL,
   nextPattern,
   onNotes,
@@ -80,6 +88,29 @@ export function tasksOf(
     default:
       return []
   }
+}
+
+/**
+ * Played louder than this it counts, dBFS; an answer is over after so much silence beyond its longest rest, and in any case after so
+ * long, s (chosen by Halitus).
+ */
+const ANSWER = {
+  loudDb: -45,
+  quietS: { name: 0.8, hear: 0.9, notation: 1.6 },
+  nameS: 10,
+  notationS: 60,
+} as const
+
+/** When an answer is over. */
+export function untilAnswered({ shows, line }: HomeTask): StopRule {
+  const rest = Math.max(0, ...line.map((n) => (n.written === null ? n.ticks : 0)))
+  const restS = (rest / TICKS) * (60 / HOME_ECHO.perMinute)
+  const most = {
+    name: ANSWER.nameS,
+    hear: 3 * lineS(line, HOME_ECHO.perMinute) + 4,
+    notation: ANSWER.notationS,
+  }
+  return firstOf(untilQuiet(ANSWER.loudDb, ANSWER.quietS[shows] + restS), forSeconds(most[shows]))
 }
 
 /** The tempo that a line was played at, from its first onset to its last; a line of one note has none of its own. */

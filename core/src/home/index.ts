@@ -5,7 +5,7 @@
  * @example
  * triesOf('4 times, aim 28 s') // 4
  */
-export { HOME_ECHO, judgeTask, tasksOf, type HomeAnswer, type HomeTask } from './answers.ts'
+export { HOME_ECHO, judgeTask, tasksOf, untilAnswered, type HomeAnswer, type HomeTask } from './answers.ts'
 export { atAGlance, unitWord, atHome, endSentence, numberHeard, triesOf, type AtHome } from './at-home.ts'
 export {
   practised,

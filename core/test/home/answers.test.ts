@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { HOME_ECHO, judgeTask, tasksOf, type HomeTask } from '@halitus/core/home'
+import { HOME_ECHO, judgeTask, tasksOf, untilAnswered, type HomeTask } from '@halitus/core/home'
 import { instrument } from '@halitus/core/instruments'
 import { playPhrase, seeded, type PhraseNote } from '@halitus/core/player'
 import { analyse, type NoteReport } from '@halitus/core/sound'
@@ -63,6 +63,32 @@ describe('what a phone asks for', () => {
     const l = line(['E4', 12], ['F4', 12])
     expect(tasksOf({ how: 'line', level: 1 }, { notes: [], line: l }, Math.random)).toEqual([read(l)])
     expect(tasksOf({ how: 'tone', level: 1 }, { notes: ['E4'], line: l }, Math.random)).toEqual([])
+  })
+})
+
+describe('when an answer is over', () => {
+  /** The first moment at which it is, s, of sound for a second and silence after it; in steps of a hundredth. */
+  const over = (task: HomeTask, soundsS = 1) => {
+    const rule = untilAnswered(task)
+    for (let k = 0; k < 10_000; k++)
+      if (rule.hear([{ timeS: k / 100, db: k / 100 <= soundsS ? -20 : -60, hz: 0 } as never])) return k / 100
+    return Infinity
+  }
+  const one = line(['E4', 12])
+  it('waits for a silence longer than its longest rest', () => {
+    expect(over({ shows: 'name', line: one })).toBeCloseTo(1.81, 2)
+    expect(over({ shows: 'notation', line: one })).toBeCloseTo(2.61, 2)
+    expect(over({ shows: 'hear', line: one })).toBeCloseTo(1.91, 2)
+    // A rest of a beat at 66 a minute is 0.91 s more.
+    expect(over({ shows: 'hear', line: line(['E4', 12], [null, 12], ['E4', 12]) })).toBeCloseTo(
+      1.91 + 60 / 66,
+      1,
+    )
+  })
+  it('is over in any case after its time, however loud the room is', () => {
+    expect(over({ shows: 'name', line: one }, 99)).toBeCloseTo(10, 1)
+    expect(over({ shows: 'hear', line: one }, 99)).toBeCloseTo(4 + (3 * 60) / 66, 1)
+    expect(over({ shows: 'notation', line: one }, 99)).toBeCloseTo(60, 1)
   })
 })
 

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { CardAnswer } from '@halitus/core/contract'
 import { fingerSystem, isCharted, standardFingering, type Instrument } from '@halitus/core/instruments'
-import { HOME_ECHO, judgeTask, tasksOf, type AtHome, type HomeAnswer } from '@halitus/core/home'
+import {
+  HOME_ECHO,
+  judgeTask,
+  tasksOf,
+  untilAnswered,
+  type AtHome,
+  type HomeAnswer,
+} from '@halitus/core/home'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { lineS, timesOf, type LineNote } from '@halitus/core/tongue'
+import type { LineNote } from '@halitus/core/tongue'
 import Fingers from '@/drawings/Fingers.vue'
 import { useListening } from '@/listening/index.ts'
 import { WITHOUT_EAR } from './without-ear.ts'
-import { useTones } from '@/parts/tones.ts'
+import { spansOf, useTones } from '@/parts/tones.ts'
 import { soundWorker } from '@/workers/index.ts'
 
 /**
@@ -22,17 +27,13 @@ const props = defineProps<{
   notes: readonly string[]
   line: readonly LineNote[] | undefined
   a4Hz: number
-  numbers: CardAnswer['numbers']
   name: (written: string) => string
   /** How what was heard reads to who practises. */
   reads: (sentence: string) => string
 }>()
 const emit = defineEmits<{ told: [value: number, measured: boolean] }>()
 const listening = useListening()
-listening.instead = WITHOUT_EAR
 const tones = useTones()
-/** Played louder than this it counts, dBFS; an answer is over after so much silence, and a note by name has so long, s. */
-const ANSWER = { loudDb: -45, quietS: 0.8, lineQuietS: 1.6, nameS: 10, lineS: 60 } as const
 /** A note that was right stands so long before the next comes by itself, ms. */
 const NEXT_MS = 1200
 
@@ -63,36 +64,18 @@ async function press() {
   const now = task.value
   if (!now) return
   if (now.shows === 'hear') {
-    const spans = timesOf(now.line, HOME_ECHO.perMinute).map((n) => ({
-      hz: hz(n.written),
-      startS: n.startS,
-      lengthS: 0.88 * n.lengthS,
-      slurred: false,
-    }))
-    if (!(await tones.play(spans))) return
+    if (!(await tones.play(spansOf(now.line, HOME_ECHO.perMinute, hz)))) return
   }
   await listen()
-}
-function ruleFor() {
-  const line = task.value?.line ?? []
-  if (task.value?.shows === 'name')
-    return firstOf(untilQuiet(ANSWER.loudDb, ANSWER.quietS), forSeconds(ANSWER.nameS))
-  const rest = Math.max(0, ...line.map((n) => (n.written === null ? n.ticks : 0)))
-  const restS = (rest * 5) / HOME_ECHO.perMinute
-  return task.value?.shows === 'hear'
-    ? firstOf(
-        untilQuiet(ANSWER.loudDb, ANSWER.quietS + restS),
-        forSeconds(3 * lineS(line, HOME_ECHO.perMinute) + 4),
-      )
-    : firstOf(untilQuiet(ANSWER.loudDb, ANSWER.lineQuietS + restS), forSeconds(ANSWER.lineS))
 }
 async function listen() {
   listening.source = 'microphone'
   await listening.start({
+    instead: WITHOUT_EAR,
     instrument: props.inst.id,
     written: asked.value ?? props.inst.teaching.firstNotes[0]!,
     ear: { transposition: props.inst.transposition, a4Hz: props.a4Hz },
-    rule: ruleFor,
+    rule: () => untilAnswered(task.value!),
     judge({ report, strokes }) {
       const { pitch } = props.way
       const answer = judgeTask(

@@ -22,7 +22,6 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ told: [value: number, measured: boolean] }>()
 const listening = useListening()
-listening.instead = WITHOUT_EAR
 /** Strokes may be this far apart before it is over, s, and as loud as this they count, dBFS. */
 const STROKES = { quietS: 1.2, loudDb: -45 } as const
 const heard = computed(
@@ -66,6 +65,7 @@ async function press() {
   rest.value = 0
   listening.source = 'microphone'
   await listening.start({
+    instead: WITHOUT_EAR,
     instrument: props.inst.id,
     written: props.written ?? props.inst.teaching.firstNotes[0]!,
     ear: { transposition: props.inst.transposition, a4Hz: props.a4Hz },

@@ -119,7 +119,6 @@ async function report(kind: Kind, text: string) {
         :notes="row.notes"
         :line="row.line"
         :a4-hz="card.a4Hz"
-        :numbers="numbers"
         :name="reads.note"
         :reads="reads.told"
         @told="tell"

@@ -27,9 +27,14 @@ export interface Take {
   performance?: Partial<Performance>
   ear: Ear
   rule: () => StopRule
+  /** What can be done without a microphone, where it isn't the studio's way. */
+  instead?: string
   /** Judges and keeps; a sentence when it can't be taken. */
   judge(measurement: Measurement, provenance: Provenance): Promise<string | undefined> | string | undefined
 }
+
+/** What can be done in the studio without a microphone. */
+const INSTEAD = 'Or use the simulated player or a WAVE file.'
 
 /** Sound that is missing is said from here on: s, and share of the take (chosen by Halitus). */
 const GAP = { seconds: 0.12, share: 0.01 } as const
@@ -61,8 +66,6 @@ export const useListening = defineStore('listening', () => {
   const playing = useLocalStorage<Playing>('halitus.playing', 'silent')
   const state = ref<'idle' | 'listening' | 'judging'>('idle')
   const problem = ref('')
-  /** What can be done without a microphone; a learner's own page has another way than the studio. */
-  const instead = ref('Or use the simulated player or a WAVE file.')
   const levelDb = ref(-90)
   /** How long what counts has lasted, and where it lies in the stream. */
   const heldS = ref(0)
@@ -159,7 +162,7 @@ export const useListening = defineStore('listening', () => {
       state.value = 'idle'
       problem.value =
         error instanceof NoSound
-          ? `${error.message} ${instead.value}`
+          ? `${error.message} ${what.instead ?? INSTEAD}`
           : `Nothing can be heard: ${error instanceof Error ? error.message : 'unknown reason'}`
     }
   }
@@ -278,7 +281,6 @@ export const useListening = defineStore('listening', () => {
     state,
     busy,
     problem,
-    instead,
     levelDb,
     heldS,
     note,

@@ -1,4 +1,5 @@
 import { onBeforeUnmount, ref } from 'vue'
+import { timesOf, type LineNote } from '@halitus/core/tongue'
 
 /** A tone to be sounded. Times in s from the beginning. */
 export interface ToneSpan {
@@ -7,6 +8,24 @@ export interface ToneSpan {
   lengthS: number
   /** It begins without a stroke. */
   slurred: boolean
+}
+
+/**
+ * A line as tones: a short note is half as long, a tongued one ends a little before the next.
+ * @param hz of a written note
+ */
+export function spansOf(
+  line: readonly LineNote[],
+  perMinute: number,
+  hz: (written: string) => number,
+): ToneSpan[] {
+  const notes = timesOf(line, perMinute)
+  return notes.map((n, k) => ({
+    hz: hz(n.written),
+    startS: n.startS,
+    lengthS: n.lengthS * (n.short ? 0.5 : notes[k + 1]?.begins === 'slur' ? 1 : 0.88),
+    slurred: n.begins === 'slur',
+  }))
 }
 
 const CLICK_HZ = 990

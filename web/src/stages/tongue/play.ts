@@ -1,12 +1,11 @@
 import { useEventListener } from '@vueuse/core'
-import type { Instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
 import type { PhraseNote } from '@halitus/core/player'
-import { timesOf, type LineNote } from '@halitus/core/tongue'
+import type { LineNote } from '@halitus/core/tongue'
 import { isTyping } from '@/base/keys.ts'
 import { useLesson } from '@/lesson/index.ts'
 import { useListening } from '@/listening/index.ts'
-import { useTones, type ToneSpan } from '@/parts/tones.ts'
+import { spansOf, useTones } from '@/parts/tones.ts'
 
 /** What the simulated player plays of a line: strokes on running air, slurs where they stand, short notes parted. */
 export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNote[] {
@@ -40,17 +39,6 @@ export function asPlayed(line: readonly LineNote[], perMinute: number): PhraseNo
   })
 }
 
-/** A line as tones: a short note is half as long, a tongued one ends a little before the next. */
-function spansOf(line: readonly LineNote[], perMinute: number, inst: Instrument, a4Hz: number): ToneSpan[] {
-  const notes = timesOf(line, perMinute)
-  return notes.map((n, k) => ({
-    hz: hzOfMidi(parseNote(n.written).midi + inst.transposition, a4Hz),
-    startS: n.startS,
-    lengthS: n.lengthS * (n.short ? 0.5 : notes[k + 1]?.begins === 'slur' ? 1 : 0.88),
-    slurred: n.begins === 'slur',
-  }))
-}
-
 /**
  * A model to hear: `l` plays it, and stops it; never while something is listened to.
  * @param what the line and its tempo, at the moment it is asked for
@@ -63,7 +51,9 @@ export function useModel(what: () => { line: readonly LineNote[]; perMinute: num
     if (sounding.value) return stop()
     const asked = what()
     if (!asked || !lesson.inst || listening.busy) return
-    await play(spansOf(asked.line, asked.perMinute, lesson.inst, lesson.a4Hz))
+    const { inst, a4Hz } = lesson
+    const hz = (written: string) => hzOfMidi(parseNote(written).midi + inst.transposition, a4Hz)
+    await play(spansOf(asked.line, asked.perMinute, hz))
   }
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.key === 'l' && !isTyping(event) && !event.repeat) void hear()

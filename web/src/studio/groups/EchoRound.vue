@@ -2,12 +2,11 @@
 import { Button } from 'ant-design-vue'
 import { computed, ref, watch } from 'vue'
 import type { GroupPlanAnswer, LessonRecord } from '@halitus/core/contract'
-import { HOME_ECHO, judgeTask, type HomeAnswer } from '@halitus/core/home'
+import { HOME_ECHO, judgeTask, untilAnswered, type HomeAnswer } from '@halitus/core/home'
 import { instrument } from '@halitus/core/instruments'
 import { hzOfMidi, parseNote } from '@halitus/core/pitch'
-import { firstOf, forSeconds, untilQuiet } from '@halitus/core/sound'
-import { lineS, MOST_LEVEL, nextPattern, timesOf, type LineNote, type Pattern } from '@halitus/core/tongue'
-import { useTones } from '@/parts/tones.ts'
+import { MOST_LEVEL, nextPattern, type LineNote, type Pattern } from '@halitus/core/tongue'
+import { spansOf, useTones } from '@/parts/tones.ts'
 import Quantity from '@/parts/Quantity.vue'
 import { useTurns } from './turns.ts'
 
@@ -36,24 +35,12 @@ const hz = computed(() => {
 })
 async function hear() {
   if (tones.sounding.value) return tones.stop()
-  const spans = timesOf(lineOn('C4'), HOME_ECHO.perMinute).map((n) => ({
-    hz: hz.value,
-    startS: n.startS,
-    lengthS: 0.88 * n.lengthS,
-    slurred: false,
-  }))
-  await tones.play(spans)
+  await tones.play(spansOf(lineOn('C4'), HOME_ECHO.perMinute, () => hz.value))
 }
-/** Played louder than this it counts, dBFS; an answer is over after so much silence, s. */
-const ANSWER = { loudDb: -45, quietS: 0.9 } as const
 const play = (id: string) =>
   listen(
     id,
-    () => {
-      const restS = (Math.max(0, ...pattern.value.rhythm.map((t) => -t)) * 5) / HOME_ECHO.perMinute
-      const wholeS = lineS(lineOn('C4'), HOME_ECHO.perMinute)
-      return firstOf(untilQuiet(ANSWER.loudDb, ANSWER.quietS + restS), forSeconds(3 * wholeS + 4))
-    },
+    () => untilAnswered({ shows: 'hear', line: lineOn('C4') }),
     ({ report, strokes }, thread, inst, provenance) => {
       const line = lineOn(thread.written ?? inst.teaching.firstNotes[0]!)
       const answer = judgeTask(
